@@ -1,0 +1,24 @@
+export { assertNever, fail, succeed, type Result } from './result.ts';
+export {
+  MM_PER_INCH,
+  formatBareLength,
+  formatLength,
+  lengthParts,
+  parseLength,
+  roundLength,
+  type LengthParts,
+  type LengthProblem,
+  type LengthStyle,
+  type LengthUnit,
+  type Rounding,
+  type UnderstoodLength,
+} from './length.ts';
+export { formatArea, formatRun, formatTemperature, formatVolume } from './quantity.ts';
+export {
+  LARGEST_EXCESS_MM,
+  LONGEST_LENGTH_MM,
+  SAME_PLACE_MM,
+  SHORTEST_GLASS_MM,
+  SMALLEST_LACK_MM,
+  SUMMARY_SHARE,
+} from './tolerances.ts';

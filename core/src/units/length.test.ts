@@ -1,0 +1,82 @@
+import { formatLength, lengthParts, parseLength, roundLength, type LengthUnit } from './index.ts';
+
+const mmOf = (typed: string, unit: LengthUnit) => {
+  const result = parseLength(typed, unit);
+  return result.ok ? Number(result.value.mm.toFixed(4)) : result.problem.code;
+};
+
+describe('a length as it is written on the job', () => {
+  test.each([
+    ['32 1/4', 819.15],
+    ['32-1/4"', 819.15],
+    ["2' 8 1/4", 819.15],
+    [`2'8-1/4"`, 819.15],
+    ['2 ft 8 1/4 in', 819.15],
+    ['32¼', 819.15],
+    ['32.25', 819.15],
+    ['32,25 in', 819.15],
+    ['32 1/4 inches', 819.15],
+    ['81.9cm', 819],
+    ['81,9 cm', 819],
+    ['0.819 m', 819],
+    ['819mm', 819],
+    ['819', 819],
+    ['3/4"', 19.05],
+    ['30 31/32', 786.6062],
+  ])('%s is understood alike by people who work in mm and in inches', (typed, mm) => {
+    expect(mmOf(typed, 'mm')).toBe(mm);
+    expect(mmOf(typed, 'in')).toBe(mm);
+  });
+
+  test('a bare number is taken in the own unit, and the other unit is said when it had to be taken', () => {
+    expect(parseLength('96', 'mm')).toMatchObject({ value: { mm: 96, unit: 'mm', unitAssumed: false } });
+    expect(parseLength('96', 'in')).toMatchObject({ value: { mm: 2438.4, unit: 'in', unitAssumed: false } });
+    expect(parseLength('30', 'mm')).toMatchObject({ value: { mm: 762, unit: 'in', unitAssumed: true } });
+    expect(parseLength('1640', 'in')).toMatchObject({ value: { mm: 1640, unit: 'mm', unitAssumed: true } });
+  });
+
+  test.each([
+    ['3o 1/2', 'length.letterForDigit'],
+    ['-5', 'length.negative'],
+    ['1/0', 'length.zeroDenominator'],
+    ['40000', 'length.tooLong'],
+    ['', 'length.empty'],
+    ['0', 'length.zero'],
+    ['32 1/3', 'length.oddFraction'],
+    ['32 9/8', 'length.improperFraction'],
+    ['1,219', 'length.ambiguousComma'],
+    ['wide', 'length.notANumber'],
+    ['32 1/4 1/8', 'length.notANumber'],
+    ['1e5', 'length.notANumber'],
+  ])('%s is refused as %s', (typed, code) => {
+    expect(mmOf(typed, 'mm')).toBe(code);
+    expect(mmOf(typed, 'in')).toBe(code);
+  });
+
+  test('a letter for a digit comes with what was perhaps meant', () => {
+    expect(parseLength('3o 1/2', 'in')).toMatchObject({ problem: { perhaps: '30 1/2' } });
+  });
+});
+
+describe('a length as it is shown', () => {
+  test('every thirty-second of an inch up to 100 in survives being shown and typed again', () => {
+    for (let steps = 64; steps <= 3200; steps += 1) {
+      const mm = (steps / 32) * 25.4;
+      expect(mmOf(formatLength(mm, { unit: 'in' }), 'mm')).toBe(Number(mm.toFixed(4)));
+    }
+  });
+
+  test('cutting sizes go up, net sizes down, and an exact step stays where it is', () => {
+    expect(formatLength(819.15, { unit: 'in', rounding: 'up', denominator: 16 })).toBe('32 1/4 in');
+    expect(formatLength(819.2, { unit: 'in', rounding: 'up', denominator: 16 })).toBe('32 5/16 in');
+    expect(formatLength(819.2, { unit: 'in', rounding: 'down', denominator: 16 })).toBe('32 1/4 in');
+    expect(roundLength(819.01, 1, 'up')).toBe(820);
+    expect(roundLength(819, 1, 'up')).toBe(819);
+    expect(roundLength(31.7, 25.4 / 16, 'down')).toBeCloseTo(30.1625, 6);
+  });
+
+  test('less than an inch has no leading nought', () => {
+    expect(lengthParts(6.35, { unit: 'in' })).toEqual({ unit: 'in', whole: '', fraction: { numerator: 1, denominator: 4 } });
+    expect(formatLength(819.15, { unit: 'mm' })).toBe('819.2 mm');
+  });
+});
