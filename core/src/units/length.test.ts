@@ -2,7 +2,7 @@ import { formatLength, lengthParts, parseLength, roundLength, type LengthUnit } 
 
 const mmOf = (typed: string, unit: LengthUnit) => {
   const result = parseLength(typed, unit);
-  return result.ok ? Number(result.value.mm.toFixed(4)) : result.problem.code;
+  return result.ok ? Number(result.value.mm.toFixed(5)) : result.problem.code;
 };
 
 describe('a length as it is written on the job', () => {
@@ -22,7 +22,7 @@ describe('a length as it is written on the job', () => {
     ['819mm', 819],
     ['819', 819],
     ['3/4"', 19.05],
-    ['30 31/32', 786.6062],
+    ['30 31/32', 786.60625],
   ])('%s is understood alike by people who work in mm and in inches', (typed, mm) => {
     expect(mmOf(typed, 'mm')).toBe(mm);
     expect(mmOf(typed, 'in')).toBe(mm);
@@ -62,7 +62,7 @@ describe('a length as it is shown', () => {
   test('every thirty-second of an inch up to 100 in survives being shown and typed again', () => {
     for (let steps = 64; steps <= 3200; steps += 1) {
       const mm = (steps / 32) * 25.4;
-      expect(mmOf(formatLength(mm, { unit: 'in' }), 'mm')).toBe(Number(mm.toFixed(4)));
+      expect(mmOf(formatLength(mm, { unit: 'in' }), 'mm')).toBe(Number(mm.toFixed(5)));
     }
   });
 

@@ -1,0 +1,44 @@
+import type { GlassKind } from '../survey/index.ts';
+import type { FilmKind } from './film.ts';
+
+/** `usual`: usually safe; `ask`: the film maker's film-to-glass chart decides; `refuse`: usually refused. */
+export type GlassVerdict = 'usual' | 'ask' | 'refuse';
+
+type Column = Readonly<Record<GlassKind, GlassVerdict>>;
+
+const LETTERS: Readonly<Record<string, GlassVerdict>> = { S: 'usual', C: 'ask', R: 'refuse' };
+
+/** Columns as in the trade's general film-to-glass guidance, inside films on sound glass under about 9 m². */
+const ORDER: readonly GlassKind[] = [
+  'single',
+  'double',
+  'triple',
+  'tintedSingle',
+  'tintedDouble',
+  'lowEDouble',
+  'laminated',
+  'wired',
+  'patterned',
+  'tempered',
+  'plastic',
+  'block',
+];
+
+function column(letters: string): Column {
+  return Object.fromEntries(ORDER.map((glass, at) => [glass, LETTERS[letters[at] ?? 'R'] ?? 'refuse'])) as Column;
+}
+
+const VERDICTS: Readonly<Record<FilmKind, Column>> = {
+  silverSolar: column('SSCCCCCRRSRR'),
+  neutralSolar: column('SCCCCCCCRSRR'),
+  frosted: column('SSSSSSSCRSCR'),
+  patterned: column('SSSSSSSSRSCR'),
+  clearSecurity: column('SSSSSSSSRSCR'),
+  staticCling: column('SSSSSSSSRSCR'),
+  perforated: column('SSSCSSSCRSCR'),
+};
+
+/** General guidance for a kind of film on a kind of glass; the film maker's own chart decides. */
+export function glassVerdict(film: FilmKind, glass: GlassKind): GlassVerdict {
+  return VERDICTS[film][glass];
+}

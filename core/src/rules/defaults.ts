@@ -1,0 +1,66 @@
+import type { RuleSet } from './ruleSet.ts';
+
+const cautious: RuleSet = {
+  id: 'margin-all-round',
+  name: 'Margin all round',
+  reason: 'Every side is trimmed on the glass: nothing depends on a square pane or a straight roll edge.',
+  survey: { sisterToleranceMm: 4, defaultGapMm: 120, defaultSillMm: 900 },
+  cutting: {
+    school: 'marginAllRound',
+    marginMm: 25,
+    factoryEdgeGapMm: 1.5,
+    benchClearanceMm: 1,
+    roundingStepMm: 1,
+    seamOverlapMm: 20,
+    minPanelMm: 150,
+    minOffcutWidthMm: 300,
+    minOffcutLengthMm: 600,
+    keepEdgeClearMm: 10,
+  },
+  fitting: {
+    lightGapMm: 1.5,
+    heavyLightGapMm: 3,
+    heavyFromUm: 200,
+    stopShortMm: 25,
+    cornerStopMm: 135,
+    wickFromMm: 50,
+    oneHandUpToM2: 1,
+    reachMm: 2000,
+    solutionLitresPerM2: 0.35,
+    soapDropsPerLitre: 20,
+    glassFromC: 4,
+    glassToC: 38,
+    recheckAfterSeconds: 30,
+    inspectFromM: 2,
+  },
+  cure: {
+    clingDays: 1,
+    dryDays: 1,
+    byThickness: [
+      { upToUm: 80, days: 30 },
+      { upToUm: 125, days: 45 },
+      { upToUm: 250, days: 90 },
+      { upToUm: 340, days: 130 },
+      { upToUm: 400, days: 150 },
+    ],
+  },
+};
+
+/** The house rules a new shop starts with; the first is its default. Every figure can be changed by the owner. */
+export const DEFAULT_RULE_SETS: readonly [RuleSet, ...RuleSet[]] = [
+  cautious,
+  {
+    ...cautious,
+    id: 'factory-edge-first',
+    name: 'Factory edge first',
+    reason: 'One side hangs on the roll’s own edge and needs no trim: quicker, for square panes and a steady hand.',
+    cutting: { ...cautious.cutting, school: 'factoryEdgeFirst' },
+  },
+  {
+    ...cautious,
+    id: 'bench-cut',
+    name: 'Bench cut',
+    reason: 'Pieces are cut to net size on the bench and tried dry: no blade on the glass.',
+    cutting: { ...cautious.cutting, school: 'benchCut' },
+  },
+];

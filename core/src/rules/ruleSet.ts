@@ -1,0 +1,58 @@
+import { z } from 'zod';
+
+/** The schools of cutting between which a shop chooses. */
+export const CUTTING_SCHOOLS = ['marginAllRound', 'factoryEdgeFirst', 'benchCut'] as const;
+export type CuttingSchool = (typeof CUTTING_SCHOOLS)[number];
+
+const lengthMm = z.number().min(0).max(5000);
+const days = z.int().min(0).max(730);
+
+/** A house rule set: every number of the trade on which shops differ. Lengths mm, areas m², temperatures °C. */
+export const ruleSetSchema = z.strictObject({
+  id: z.string().min(1).max(60),
+  name: z.string().trim().min(1).max(80),
+  reason: z.string().trim().max(400),
+  survey: z.strictObject({
+    sisterToleranceMm: lengthMm.describe('Readings of one dimension further apart than this are asked about'),
+    defaultGapMm: lengthMm.describe('Frame or wall between two openings until it is measured'),
+    defaultSillMm: lengthMm.describe('Height of an opening over the floor until it is measured'),
+  }),
+  cutting: z.strictObject({
+    school: z.enum(CUTTING_SCHOOLS),
+    marginMm: lengthMm.max(100).describe('Added at every side that is trimmed on the glass'),
+    factoryEdgeGapMm: lengthMm.max(10).describe('Light gap left at the side hung on the factory edge'),
+    benchClearanceMm: lengthMm.max(10).describe('Taken off each dimension of a bench-cut piece'),
+    roundingStepMm: z.number().positive().max(25.4).describe('Cutting sizes go up, net sizes down to this step'),
+    seamOverlapMm: lengthMm.max(100),
+    minPanelMm: lengthMm.max(1000).describe('No panel covers less of the pane than this'),
+    minOffcutWidthMm: lengthMm.max(2000),
+    minOffcutLengthMm: lengthMm.max(5000),
+    keepEdgeClearMm: lengthMm.max(100).describe('A last strip narrower than this is not worth a slit of its own'),
+  }),
+  fitting: z.strictObject({
+    lightGapMm: lengthMm.max(10),
+    heavyLightGapMm: lengthMm.max(10),
+    heavyFromUm: z.number().min(0).max(1000),
+    stopShortMm: lengthMm.max(200).describe('Squeegee strokes stop this short of an uncut edge'),
+    cornerStopMm: lengthMm.max(300).describe('A trim cut stops this far before a corner and comes back from it'),
+    wickFromMm: lengthMm.max(200),
+    oneHandUpToM2: z.number().min(0).max(20),
+    reachMm: lengthMm.describe('Above this height a second pair of hands is wanted'),
+    solutionLitresPerM2: z.number().min(0).max(5),
+    soapDropsPerLitre: z.number().min(0).max(500),
+    glassFromC: z.number().min(-20).max(30),
+    glassToC: z.number().min(10).max(60),
+    recheckAfterSeconds: z.int().min(0).max(7200),
+    inspectFromM: z.number().min(0.2).max(10),
+  }),
+  cure: z.strictObject({
+    clingDays: days,
+    dryDays: days.describe('Films hung dry: nothing has to leave through the film'),
+    byThickness: z
+      .array(z.strictObject({ upToUm: z.number().positive(), days }))
+      .min(1)
+      .describe('Adhesive films, in rising thickness; the last also holds above'),
+  }),
+});
+
+export type RuleSet = z.infer<typeof ruleSetSchema>;
