@@ -25,7 +25,9 @@ const ORDER: readonly GlassKind[] = [
 ];
 
 function column(letters: string): Column {
-  return Object.fromEntries(ORDER.map((glass, at) => [glass, LETTERS[letters[at] ?? 'R'] ?? 'refuse'])) as Column;
+  return Object.fromEntries(
+    ORDER.map((glass, at) => [glass, LETTERS[letters[at] ?? 'R'] ?? 'refuse']),
+  ) as Column;
 }
 
 const VERDICTS: Readonly<Record<FilmKind, Column>> = {

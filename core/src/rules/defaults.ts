@@ -15,7 +15,6 @@ const cautious: RuleSet = {
     minPanelMm: 150,
     minOffcutWidthMm: 300,
     minOffcutLengthMm: 600,
-    keepEdgeClearMm: 10,
   },
   fitting: {
     lightGapMm: 1.5,
@@ -53,7 +52,8 @@ export const DEFAULT_RULE_SETS: readonly [RuleSet, ...RuleSet[]] = [
     ...cautious,
     id: 'factory-edge-first',
     name: 'Factory edge first',
-    reason: 'One side hangs on the roll’s own edge and needs no trim: quicker, for square panes and a steady hand.',
+    reason:
+      'One side hangs on the roll’s own edge and needs no trim: quicker, for square panes and a steady hand.',
     cutting: { ...cautious.cutting, school: 'factoryEdgeFirst' },
   },
   {

@@ -22,19 +22,24 @@ export const ruleSetSchema = z.strictObject({
     marginMm: lengthMm.max(100).describe('Added at every side that is trimmed on the glass'),
     factoryEdgeGapMm: lengthMm.max(10).describe('Light gap left at the side hung on the factory edge'),
     benchClearanceMm: lengthMm.max(10).describe('Taken off each dimension of a bench-cut piece'),
-    roundingStepMm: z.number().positive().max(25.4).describe('Cutting sizes go up, net sizes down to this step'),
+    roundingStepMm: z
+      .number()
+      .positive()
+      .max(25.4)
+      .describe('Cutting sizes go up, net sizes down to this step'),
     seamOverlapMm: lengthMm.max(100),
     minPanelMm: lengthMm.max(1000).describe('No panel covers less of the pane than this'),
     minOffcutWidthMm: lengthMm.max(2000),
     minOffcutLengthMm: lengthMm.max(5000),
-    keepEdgeClearMm: lengthMm.max(100).describe('A last strip narrower than this is not worth a slit of its own'),
   }),
   fitting: z.strictObject({
     lightGapMm: lengthMm.max(10),
     heavyLightGapMm: lengthMm.max(10),
     heavyFromUm: z.number().min(0).max(1000),
     stopShortMm: lengthMm.max(200).describe('Squeegee strokes stop this short of an uncut edge'),
-    cornerStopMm: lengthMm.max(300).describe('A trim cut stops this far before a corner and comes back from it'),
+    cornerStopMm: lengthMm
+      .max(300)
+      .describe('A trim cut stops this far before a corner and comes back from it'),
     wickFromMm: lengthMm.max(200),
     oneHandUpToM2: z.number().min(0).max(20),
     reachMm: lengthMm.describe('Above this height a second pair of hands is wanted'),

@@ -32,11 +32,14 @@ function doubtsAlong(axis: Axis, readings: Readings, rules: DoubtRules): Doubt[]
     const sistersMm = middleOf(read.filter((other) => other !== own).map(({ mm }) => mm));
     return { ...own, sistersMm, apartMm: Math.abs(own.mm - sistersMm) };
   });
-  const agree = Math.max(...read.map(({ mm }) => mm)) - Math.min(...read.map(({ mm }) => mm)) <= rules.sisterToleranceMm;
+  const agree =
+    Math.max(...read.map(({ mm }) => mm)) - Math.min(...read.map(({ mm }) => mm)) <= rules.sisterToleranceMm;
   if (read.length < 2 || agree) return [];
   // The one furthest from its sisters is the odd one; of two that disagree either may be, so the later is asked about.
   const furthest = Math.max(...apart.map(({ apartMm }) => apartMm));
-  const odd = apart.filter(({ apartMm }) => apartMm > rules.sisterToleranceMm && apartMm > furthest - 1e-9).at(-1);
+  const odd = apart
+    .filter(({ apartMm }) => apartMm > rules.sisterToleranceMm && apartMm > furthest - 1e-9)
+    .at(-1);
   if (!odd || odd.kept) return [];
   return [
     {

@@ -1,4 +1,12 @@
-import { NO_READINGS, READING_PLACES, doubtsOf, nextReadingPlace, paneSizes, placeOpenings, type Readings } from './index.ts';
+import {
+  NO_READINGS,
+  READING_PLACES,
+  doubtsOf,
+  nextReadingPlace,
+  paneSizes,
+  placeOpenings,
+  type Readings,
+} from './index.ts';
 
 function readingsOf(lengths: readonly (number | null)[]): Readings {
   return Object.fromEntries(
@@ -38,7 +46,9 @@ describe('doubts', () => {
     expect(doubtsOf(readingsOf([891, 819, 820, 1300, 1301, 1302]), rules)).toMatchObject([
       { place: 'widthTop', gotMm: 891, sistersMm: 819.5, toleranceMm: 4 },
     ]);
-    expect(doubtsOf(readingsOf([819, 819, 819, 1300, 1301, 1306]), rules)).toMatchObject([{ place: 'heightRight' }]);
+    expect(doubtsOf(readingsOf([819, 819, 819, 1300, 1301, 1306]), rules)).toMatchObject([
+      { place: 'heightRight' },
+    ]);
   });
 
   test('a pane that leans evenly within the rule is not in doubt, nor is one with a single reading', () => {

@@ -38,5 +38,9 @@ export function placeOpenings<Id extends string>(
     top = Math.max(top, sillMm + drawn.heightMm);
     return { id, leftMm, sillMm, size: drawn, measured: size !== null };
   });
-  return { openings: placed, widthMm: Math.max(wall.widthMm, fromLeft), heightMm: Math.max(wall.heightMm, top) };
+  return {
+    openings: placed,
+    widthMm: Math.max(wall.widthMm, fromLeft),
+    heightMm: Math.max(wall.heightMm, top),
+  };
 }

@@ -22,3 +22,11 @@ export {
   SMALLEST_LACK_MM,
   SUMMARY_SHARE,
 } from './tolerances.ts';
+export {
+  readFormat,
+  readFormatValue,
+  type FileProblem,
+  type FormatReader,
+  type ReadFile,
+} from './readFormat.ts';
+export { seededRandom } from './random.ts';

@@ -76,7 +76,11 @@ describe('a length as it is shown', () => {
   });
 
   test('less than an inch has no leading nought', () => {
-    expect(lengthParts(6.35, { unit: 'in' })).toEqual({ unit: 'in', whole: '', fraction: { numerator: 1, denominator: 4 } });
+    expect(lengthParts(6.35, { unit: 'in' })).toEqual({
+      unit: 'in',
+      whole: '',
+      fraction: { numerator: 1, denominator: 4 },
+    });
     expect(formatLength(819.15, { unit: 'mm' })).toBe('819.2 mm');
   });
 });

@@ -45,7 +45,8 @@ const INCHES = new RegExp(String.raw`^${MIXED}$`);
 
 function tidy(typed: string): string {
   let text = typed.trim().toLowerCase();
-  for (const [sign, fraction] of Object.entries(SINGLE_CHARACTER_FRACTIONS)) text = text.replaceAll(sign, ` ${fraction}`);
+  for (const [sign, fraction] of Object.entries(SINGLE_CHARACTER_FRACTIONS))
+    text = text.replaceAll(sign, ` ${fraction}`);
   return text
     .replaceAll('⁄', '/')
     .replaceAll(/[’‘′]/g, "'")
@@ -58,7 +59,10 @@ function tidy(typed: string): string {
 }
 
 /** A whole number, a decimal, or a whole number with a tape fraction, without a unit. */
-function parseMixed(text: string, typed: string): Result<{ value: number; fraction: boolean }, LengthProblem> {
+function parseMixed(
+  text: string,
+  typed: string,
+): Result<{ value: number; fraction: boolean }, LengthProblem> {
   const parts = INCHES.exec(text)?.groups;
   if (!parts || (parts['whole'] === undefined && parts['numerator'] === undefined))
     return fail({ code: 'length.notANumber', typed });
@@ -68,7 +72,8 @@ function parseMixed(text: string, typed: string): Result<{ value: number; fracti
   const denominator = Number(parts['denominator']);
   if (denominator === 0) return fail({ code: 'length.zeroDenominator', typed });
   if (!TAPE_DENOMINATORS.has(denominator)) return fail({ code: 'length.oddFraction', typed, denominator });
-  if (numerator >= denominator || !Number.isInteger(whole)) return fail({ code: 'length.improperFraction', typed });
+  if (numerator >= denominator || !Number.isInteger(whole))
+    return fail({ code: 'length.improperFraction', typed });
   return succeed({ value: whole + numerator / denominator, fraction: true });
 }
 
@@ -80,7 +85,11 @@ function parseWithUnit(
   const metric = METRIC.exec(text)?.groups;
   if (metric) {
     const unit = metric['unit'] as 'mm' | 'cm' | 'm';
-    return succeed({ mm: Number(metric['number']) * { mm: 1, cm: 10, m: 1000 }[unit], unit, unitAssumed: false });
+    return succeed({
+      mm: Number(metric['number']) * { mm: 1, cm: 10, m: 1000 }[unit],
+      unit,
+      unitAssumed: false,
+    });
   }
   const feet = FEET.exec(text)?.groups;
   if (feet) {
@@ -93,7 +102,9 @@ function parseWithUnit(
   const inches = /^(.*\S)\s*(?:"|in)$/.exec(text)?.[1];
   if (inches !== undefined) {
     const mixed = parseMixed(inches, typed);
-    return mixed.ok ? succeed({ mm: mixed.value.value * MM_PER_INCH, unit: 'in', unitAssumed: false }) : mixed;
+    return mixed.ok
+      ? succeed({ mm: mixed.value.value * MM_PER_INCH, unit: 'in', unitAssumed: false })
+      : mixed;
   }
   const bare = parseMixed(text, typed);
   if (!bare.ok) return bare;
@@ -119,7 +130,9 @@ export function parseLength(typed: string, personUnit: LengthUnit): Result<Under
   const text = tidy(typed);
   if (/^[-−–]/.test(text)) return fail({ code: 'length.negative', typed: shown });
   if (/\d[ol]|[ol]\d/.test(text)) {
-    const perhaps = shown.replaceAll(/[oO](?=[\d\s]|$)|(?<=\d)[oO]/g, '0').replaceAll(/l(?=\d)|(?<=\d)l/g, '1');
+    const perhaps = shown
+      .replaceAll(/[oO](?=[\d\s]|$)|(?<=\d)[oO]/g, '0')
+      .replaceAll(/l(?=\d)|(?<=\d)l/g, '1');
     return fail({ code: 'length.letterForDigit', typed: shown, perhaps });
   }
   const understood = parseWithUnit(text, shown, personUnit);

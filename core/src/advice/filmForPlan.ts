@@ -1,0 +1,15 @@
+import type { FilmForPlan } from '../cuts/index.ts';
+import type { Film } from '../film/index.ts';
+
+/** A film of the catalogue as cut planning knows it. */
+export function filmForPlan(film: Film): FilmForPlan {
+  const { id, name, turn, matchEdges, pattern } = film;
+  return {
+    id,
+    name,
+    rolls: film.rolls.map(({ widthMm, lengthMm, price }) => ({ width: widthMm, length: lengthMm, price })),
+    turn,
+    matchEdges,
+    pattern: pattern && { across: pattern.acrossMm, along: pattern.alongMm, drop: pattern.drop },
+  };
+}

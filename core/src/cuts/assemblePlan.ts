@@ -1,0 +1,168 @@
+import { SMALLEST_LACK_MM } from '../units/index.ts';
+import { filmBound } from './bound.ts';
+import { costPerMm, hasPrices } from './cost.ts';
+import type { CutPlan, FilmSummary, Piece, PlanOffcut, Pull } from './cutPlan.ts';
+import { isUsefulOffcut } from './lay.ts';
+import type { UnplacedReason } from './layouts.ts';
+import type { FilmForPlan, PlanJob, RollEdge } from './planJob.ts';
+import type { OpenPull, OpenSource, OpenStrip } from './rollPacking.ts';
+
+export interface CopyOfPane {
+  readonly key: string;
+  readonly paneId: string;
+  readonly copy: number;
+}
+
+export interface UnplacedCopy extends CopyOfPane {
+  readonly reason: UnplacedReason;
+}
+
+const cents = (mm: number) => Number(mm.toFixed(4));
+
+interface Rect {
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly l: number;
+}
+
+/** What is left of a strip beside and behind its pieces. */
+function leftoversOfStrip(strip: OpenStrip, pullLength: number): Rect[] {
+  const first = strip.pieces[0]?.y ?? 0;
+  const beside = strip.pieces.map(({ shape, x, y }) => ({
+    x: strip.lineUp === 'left' ? x + shape.w : strip.x,
+    y,
+    w: strip.w - shape.w,
+    l: shape.l,
+  }));
+  return [
+    { x: strip.x, y: 0, w: strip.w, l: first },
+    ...beside,
+    { x: strip.x, y: strip.filled, w: strip.w, l: pullLength - strip.filled },
+  ];
+}
+
+function leftoversOfPull(pull: OpenPull, width: number): Rect[] {
+  const strips = [...pull.left, ...pull.right].sort((a, b) => a.x - b.x);
+  const between: Rect[] = [];
+  let from = 0;
+  for (const strip of strips) {
+    between.push({ x: from, y: 0, w: strip.x - from, l: pull.length });
+    from = strip.x + strip.w;
+  }
+  between.push({ x: from, y: 0, w: width - from, l: pull.length });
+  return [...strips.flatMap((strip) => leftoversOfStrip(strip, pull.length)), ...between].filter(
+    ({ w, l }) => w > SMALLEST_LACK_MM && l > SMALLEST_LACK_MM,
+  );
+}
+
+function offcutOf(rect: Rect, source: OpenSource, film: FilmForPlan, job: PlanJob): PlanOffcut {
+  const touches = (edge: RollEdge) =>
+    edge === 'left' ? rect.x < SMALLEST_LACK_MM : rect.x + rect.w > source.source.width - SMALLEST_LACK_MM;
+  return {
+    x: cents(rect.x),
+    y: cents(rect.y),
+    w: cents(rect.w),
+    l: cents(rect.l),
+    factoryEdges: source.factoryEdges.filter(touches),
+    keep: isUsefulOffcut(rect, job.rules.minOffcut, film.turn),
+  };
+}
+
+function pullsOf(
+  source: OpenSource,
+  film: FilmForPlan,
+  job: PlanJob,
+  copies: ReadonlyMap<string, CopyOfPane>,
+): Pull[] {
+  return source.pulls.map((pull) => {
+    const placed = [...pull.left, ...pull.right].sort((a, b) => a.x - b.x).flatMap((strip) => strip.pieces);
+    const pieces = placed.flatMap(({ copyKey, panel, panels, shape, x, y }): Piece[] => {
+      const copy = copies.get(copyKey);
+      if (!copy) return [];
+      const { turn, w, l, cover, factoryEdge, seamEdges } = shape;
+      const id = `${copy.paneId}.${copy.copy}${panels > 1 ? `-${panel}` : ''}`;
+      const place = { x: cents(x), y: cents(y), w: cents(w), l: cents(l) };
+      return [
+        {
+          id,
+          paneId: copy.paneId,
+          copy: copy.copy,
+          panel,
+          panels,
+          ...place,
+          turn,
+          cover,
+          factoryEdge,
+          seamEdges,
+        },
+      ];
+    });
+    const offcuts = leftoversOfPull(pull, source.source.width).map((rect) =>
+      offcutOf(rect, source, film, job),
+    );
+    return {
+      id: '',
+      sourceId: source.source.id,
+      start: cents(pull.start),
+      length: cents(pull.length),
+      pieces,
+      offcuts,
+    };
+  });
+}
+
+function summaryOf(
+  film: FilmForPlan,
+  sources: readonly OpenSource[],
+  job: PlanJob,
+  placed: ReadonlyMap<string, number>,
+) {
+  const panes = job.panes
+    .filter((pane) => pane.filmId === film.id && (placed.get(pane.id) ?? 0) > 0)
+    .map((pane) => ({ ...pane, copies: placed.get(pane.id) ?? 0 }));
+  const usedLength = sources.reduce((sum, source) => sum + source.used, 0);
+  const cost = sources.reduce((sum, { source, used }) => sum + costPerMm(film, source) * used, 0);
+  const bound = filmBound(film, panes, job);
+  const best = bound.lowerBoundLength ?? bound.lowerBoundCost ?? 0;
+  const used = bound.lowerBoundLength === null ? cost : usedLength;
+  const summary: FilmSummary = {
+    filmId: film.id,
+    usedLength: cents(usedLength),
+    usedArea: cents(sources.reduce((sum, { source, used: mm }) => sum + mm * source.width, 0)),
+    netArea: cents(panes.reduce((sum, pane) => sum + pane.width * pane.height * pane.copies, 0)),
+    ...(bound.lowerBoundLength === null
+      ? { lowerBoundCost: cents(bound.lowerBoundCost ?? 0) }
+      : { lowerBoundLength: cents(bound.lowerBoundLength) }),
+    gap: best > 0 ? Math.max(0, used / best - 1) : used > 0 ? null : 0,
+  };
+  return { summary, cost };
+}
+
+/** Writes packed rolls down as a cut plan: numbered pulls, leftovers with their factory edges, and the figures. */
+export function assemblePlan(
+  job: PlanJob,
+  packed: readonly { readonly film: FilmForPlan; readonly sources: readonly OpenSource[] }[],
+  copies: ReadonlyMap<string, CopyOfPane>,
+  unplaced: readonly UnplacedCopy[],
+): CutPlan {
+  const pulls = packed
+    .flatMap(({ film, sources }) => sources.flatMap((source) => pullsOf(source, film, job, copies)))
+    .map((pull, at) => ({ ...pull, id: String(at + 1) }));
+  const placed = new Map<string, number>();
+  for (const piece of pulls.flatMap((pull) => pull.pieces))
+    if (piece.panel === 1) placed.set(piece.paneId, (placed.get(piece.paneId) ?? 0) + 1);
+  const summaries = packed.map(({ film, sources }) => summaryOf(film, sources, job, placed));
+  const priced = packed.every(({ film, sources }) => sources.length === 0 || hasPrices(film));
+  return {
+    format: 'neat-sill/cut-plan',
+    version: 1,
+    sources: packed.flatMap(({ sources }) => sources.map(({ source }) => source)),
+    pulls,
+    unplaced: unplaced.map(({ paneId, copy, reason }) => ({ paneId, copy, reason })),
+    summary: {
+      cost: priced ? cents(summaries.reduce((sum, { cost }) => sum + cost, 0)) : null,
+      byFilm: summaries.map(({ summary }) => summary),
+    },
+  };
+}

@@ -1,0 +1,26 @@
+export {
+  checkReferences,
+  planJobFields,
+  planJobFormat,
+  planJobSchema,
+  type FilmForPlan,
+  type PaneForPlan,
+  type PlanJob,
+  type RollEdge,
+  type StockForPlan,
+} from './planJob.ts';
+export {
+  cutPlanFormat,
+  cutPlanSchema,
+  type CutPlan,
+  type Piece,
+  type PlanOffcut,
+  type PlanSource,
+  type Pull,
+} from './cutPlan.ts';
+export { divide, type Division, type UnplacedReason } from './layouts.ts';
+export { rollSideOf } from './lay.ts';
+export { planCuts, type PlanEffort } from './planner.ts';
+export { checkPlan } from './checkPlan.ts';
+export type { PlanFault } from './planFault.ts';
+export { cutList, pieceName, type CutPiece, type CutStep, type CutStrip } from './cutList.ts';

@@ -1,0 +1,26 @@
+import { addDays, formatISO, parseISO } from 'date-fns';
+import type { Film } from '../film/index.ts';
+import type { RuleSet } from '../rules/index.ts';
+import { isHungDry } from './steps.ts';
+
+export interface Cure {
+  readonly days: number;
+  /** The day from which the film is dry and may be washed, `YYYY-MM-DD`. */
+  readonly on: string;
+  readonly because: 'cling' | 'hungDry' | 'thickness';
+}
+
+/** How many days a film needs until it is dry, by the shop's rule for its hold and thickness. */
+export function cureDays(film: Pick<Film, 'hold' | 'kind' | 'thicknessUm'>, rules: RuleSet): Omit<Cure, 'on'> {
+  const { cure } = rules;
+  if (film.hold === 'cling') return { days: cure.clingDays, because: 'cling' };
+  if (isHungDry(film)) return { days: cure.dryDays, because: 'hungDry' };
+  const step = cure.byThickness.find(({ upToUm }) => film.thicknessUm <= upToUm) ?? cure.byThickness.at(-1);
+  return { days: step?.days ?? 0, because: 'thickness' };
+}
+
+/** The cure and first-wash date of a pane that was done on a day (`YYYY-MM-DD`, the site's own time). */
+export function cureOf(film: Pick<Film, 'hold' | 'kind' | 'thicknessUm'>, doneOn: string, rules: RuleSet): Cure {
+  const { days, because } = cureDays(film, rules);
+  return { days, because, on: formatISO(addDays(parseISO(doneOn), days), { representation: 'date' }) };
+}

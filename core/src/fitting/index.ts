@@ -1,0 +1,13 @@
+export {
+  FAULT_KINDS,
+  FITTING_STEPS,
+  fittingFigures,
+  isHungDry,
+  stepsFor,
+  type FaultKind,
+  type FittingFigures,
+  type FittingStep,
+  type HandsReason,
+  type PaneToFit,
+} from './steps.ts';
+export { cureDays, cureOf, type Cure } from './cure.ts';

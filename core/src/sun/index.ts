@@ -1,0 +1,1 @@
+export { sunOnWall, type DayStretch, type Site } from './sunOnWall.ts';
