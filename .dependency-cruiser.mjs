@@ -1,6 +1,20 @@
 // The way of the data in the imports. Core knows nobody; server, web and cli know core; e2e knows none of them.
 // Inside core the folders stand in the order of the trade: a folder may import those named before it.
-const order = ['units', 'survey', 'sun', 'film', 'rules', 'cuts', 'advice', 'fitting', 'price', 'day', 'job', 'words', 'contract'];
+const order = [
+  'units',
+  'survey',
+  'sun',
+  'film',
+  'rules',
+  'cuts',
+  'advice',
+  'fitting',
+  'price',
+  'day',
+  'job',
+  'words',
+  'contract',
+];
 const coreOrder = order.map((folder, place) => ({
   name: `core-order-${folder}`,
   comment: `core/${folder} may only import ${['itself', ...order.slice(0, place)].join(', ')}`,
@@ -32,7 +46,10 @@ export default {
       comment: 'core takes pure packages only',
       severity: 'error',
       from: { path: '^core/src', pathNot: '[.]test[.]ts$' },
-      to: { dependencyTypes: ['npm', 'core'], pathNot: 'node_modules/(zod|suncalc|date-fns|@date-fns/tz|pure-rand|fast-equals)/' },
+      to: {
+        dependencyTypes: ['npm', 'core'],
+        pathNot: 'node_modules/(zod|suncalc|date-fns|@date-fns/tz|pure-rand|fast-equals)/',
+      },
     },
     {
       name: 'core-by-its-doors',

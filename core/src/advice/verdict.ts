@@ -43,7 +43,14 @@ export function filmVerdict(film: Film, pane: PaneToSuit, rules: PlanJob['rules'
     const division = divide(asked, filmForPlan(film), rules);
     if (division.kind === 'impossible') {
       const widestMm = Math.max(...film.rolls.map((roll) => roll.widthMm));
-      refused.push({ code: 'pane.tooLarge', film, because: division.reason, widthMm: width, heightMm: height, widestMm });
+      refused.push({
+        code: 'pane.tooLarge',
+        film,
+        because: division.reason,
+        widthMm: width,
+        heightMm: height,
+        widestMm,
+      });
     }
   }
   if (refused.length > 0) return { kind: 'refused', reasons: refused };

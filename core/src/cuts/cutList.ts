@@ -61,7 +61,10 @@ function seamsOf(piece: Piece, pane: { width: number; height: number }): CutPiec
 
 function cutPiece(piece: Piece, strip: { widthMm: number }, pull: Pull, job: PlanJob): CutPiece {
   const end = piece.y + piece.l;
-  const pane = job.panes.find(({ id }) => id === piece.paneId) ?? { width: piece.cover.width, height: piece.cover.height };
+  const pane = job.panes.find(({ id }) => id === piece.paneId) ?? {
+    width: piece.cover.width,
+    height: piece.cover.height,
+  };
   const sides: readonly Side[] = ['top', 'right', 'bottom', 'left'];
   const lying = piece.factoryEdge && rollSideOf(piece.factoryEdge, piece.turn);
   return {
@@ -70,14 +73,21 @@ function cutPiece(piece: Piece, strip: { widthMm: number }, pull: Pull, job: Pla
     crossCutAtMm: end < pull.length - SAME_PLACE_MM ? end : null,
     trimToMm: piece.w < strip.widthMm - SAME_PLACE_MM ? piece.w : null,
     freeEndIs: sides.find((side) => rollSideOf(side, piece.turn) === 'start') ?? 'top',
-    factoryEdge: piece.factoryEdge && (lying === 'left' || lying === 'right') ? { side: piece.factoryEdge, rollEdge: lying } : null,
+    factoryEdge:
+      piece.factoryEdge && (lying === 'left' || lying === 'right')
+        ? { side: piece.factoryEdge, rollEdge: lying }
+        : null,
     seams: seamsOf(piece, pane),
   };
 }
 
 function stepOf(pull: Pull, source: PlanSource, job: PlanJob): CutStep {
   const rects = pull.pieces.map((piece) => ({ ...piece, name: piece.id, kind: 'piece' as const }));
-  const strips = inseparable(rects, (r) => r.x, (r) => r.w).map((group) => {
+  const strips = inseparable(
+    rects,
+    (r) => r.x,
+    (r) => r.w,
+  ).map((group) => {
     const fromMm = Math.min(...group.map((r) => r.x));
     const widthMm = Math.max(...group.map((r) => r.x + r.w)) - fromMm;
     const ids = new Set(group.map((r) => r.name));
@@ -87,7 +97,12 @@ function stepOf(pull: Pull, source: PlanSource, job: PlanJob): CutStep {
   const slits = strips.flatMap(({ fromMm, widthMm }) => [fromMm, fromMm + widthMm]);
   const knifeAtMm = slits
     .sort((a, b) => a - b)
-    .filter((at, index) => at > SAME_PLACE_MM && at < source.width - SAME_PLACE_MM && at - (slits[index - 1] ?? -1) > SAME_PLACE_MM);
+    .filter(
+      (at, index) =>
+        at > SAME_PLACE_MM &&
+        at < source.width - SAME_PLACE_MM &&
+        at - (slits[index - 1] ?? -1) > SAME_PLACE_MM,
+    );
   return { pull, source, knifeAtMm, strips, keep: pull.offcuts.filter(({ keep }) => keep) };
 }
 

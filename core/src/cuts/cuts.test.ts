@@ -28,7 +28,9 @@ describe('a plan of cuts', () => {
   });
 
   test('two panels meet with the same roll edge, so one of the two hangs upside down', () => {
-    const job = jobForTest({ panes: [paneForTest({ width: 1640, height: 2260, seams: { allowed: true, axis: 'vertical' } })] });
+    const job = jobForTest({
+      panes: [paneForTest({ width: 1640, height: 2260, seams: { allowed: true, axis: 'vertical' } })],
+    });
     const [one, two] = piecesOf(plan(job));
     expect(one?.w).toBe(1660 / 2 + 25);
     expect(one?.cover).toEqual({ left: 0, top: 0, width: 830, height: 2260 });

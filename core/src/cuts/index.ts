@@ -3,6 +3,7 @@ export {
   planJobFields,
   planJobFormat,
   planJobSchema,
+  stockSchema,
   type FilmForPlan,
   type PaneForPlan,
   type PlanJob,

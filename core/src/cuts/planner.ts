@@ -213,7 +213,8 @@ export function planCuts(job: PlanJob, effort: PlanEffort): CutPlan {
     );
   let plan = planNow();
   effort.onProgress?.(plan, 0);
-  for (let round = 1; round <= effort.rounds && !effort.shouldStop(); round += 1) {
+  const provedBest = () => plan.unplaced.length === 0 && plan.summary.byFilm.every(({ gap }) => gap === 0);
+  for (let round = 1; round <= effort.rounds && !provedBest() && !effort.shouldStop(); round += 1) {
     let better = false;
     for (const state of states) {
       if (effort.shouldStop()) break;

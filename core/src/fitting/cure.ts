@@ -1,4 +1,5 @@
-import { addDays, formatISO, parseISO } from 'date-fns';
+import { TZDate } from '@date-fns/tz';
+import { addDays, format, formatISO, parseISO } from 'date-fns';
 import type { Film } from '../film/index.ts';
 import type { RuleSet } from '../rules/index.ts';
 import { isHungDry } from './steps.ts';
@@ -11,7 +12,10 @@ export interface Cure {
 }
 
 /** How many days a film needs until it is dry, by the shop's rule for its hold and thickness. */
-export function cureDays(film: Pick<Film, 'hold' | 'kind' | 'thicknessUm'>, rules: RuleSet): Omit<Cure, 'on'> {
+export function cureDays(
+  film: Pick<Film, 'hold' | 'kind' | 'thicknessUm'>,
+  rules: RuleSet,
+): Omit<Cure, 'on'> {
   const { cure } = rules;
   if (film.hold === 'cling') return { days: cure.clingDays, because: 'cling' };
   if (isHungDry(film)) return { days: cure.dryDays, because: 'hungDry' };
@@ -20,7 +24,16 @@ export function cureDays(film: Pick<Film, 'hold' | 'kind' | 'thicknessUm'>, rule
 }
 
 /** The cure and first-wash date of a pane that was done on a day (`YYYY-MM-DD`, the site's own time). */
-export function cureOf(film: Pick<Film, 'hold' | 'kind' | 'thicknessUm'>, doneOn: string, rules: RuleSet): Cure {
+export function cureOf(
+  film: Pick<Film, 'hold' | 'kind' | 'thicknessUm'>,
+  doneOn: string,
+  rules: RuleSet,
+): Cure {
   const { days, because } = cureDays(film, rules);
   return { days, because, on: formatISO(addDays(parseISO(doneOn), days), { representation: 'date' }) };
+}
+
+/** The local day (`YYYY-MM-DD`) of a moment (ISO 8601 with offset) at a site. */
+export function dayAt(moment: string, timeZone: string): string {
+  return format(new TZDate(parseISO(moment).getTime(), timeZone), 'yyyy-MM-dd');
 }

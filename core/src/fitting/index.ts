@@ -10,4 +10,4 @@ export {
   type HandsReason,
   type PaneToFit,
 } from './steps.ts';
-export { cureDays, cureOf, type Cure } from './cure.ts';
+export { cureDays, cureOf, dayAt, type Cure } from './cure.ts';

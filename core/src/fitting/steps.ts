@@ -18,7 +18,16 @@ export const FITTING_STEPS = [
 ] as const;
 export type FittingStep = (typeof FITTING_STEPS)[number];
 
-export const FAULT_KINDS = ['finger', 'speck', 'crease', 'bubble', 'lightLine', 'scratch', 'corner', 'seam'] as const;
+export const FAULT_KINDS = [
+  'finger',
+  'speck',
+  'crease',
+  'bubble',
+  'lightLine',
+  'scratch',
+  'corner',
+  'seam',
+] as const;
 export type FaultKind = (typeof FAULT_KINDS)[number];
 
 export interface PaneToFit {

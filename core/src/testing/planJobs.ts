@@ -77,7 +77,7 @@ export function randomJob(seed: number): PlanJob {
     kind: pick(['roll', 'offcut'] as const),
     width: pick([1524, 914, 701.5]),
     length: length(500, 9000),
-    factoryEdges: pick([['left', 'right'], ['left'], []] as const).slice() as StockForPlan['factoryEdges'],
+    factoryEdges: pick<StockForPlan['factoryEdges']>([['left', 'right'], ['left'], []]),
   }));
   const panes = Array.from({ length: 1 + Math.floor(random() * 6) }, (_, at) =>
     paneForTest({

@@ -1,0 +1,63 @@
+import { parseArgs } from 'node:util';
+import { checkCommand } from './checkCommand.ts';
+import { UnusableInput, say } from './files.ts';
+import { planCommand } from './planCommand.ts';
+
+const USAGE = `sill: the computations of Neat Sill on files, without a server
+
+  npm run --silent sill -- plan JOB.json [--out PLAN.json] [--seconds 10]
+  npm run --silent sill -- check JOB.json PLAN.json
+
+Exit codes: 0 done, 1 the answer is no, 2 the input can't be used. Formats: docs/formats.
+`;
+
+function usage(sentence: string): UnusableInput {
+  return new UnusableInput([{ code: 'usage', path: '', sentence: `${sentence}\n\n${USAGE}` }]);
+}
+
+function readArguments() {
+  try {
+    return parseArgs({
+      allowPositionals: true,
+      options: {
+        out: { type: 'string' },
+        seconds: { type: 'string', default: '10' },
+        help: { type: 'boolean', short: 'h' },
+      },
+    });
+  } catch (error) {
+    if (error instanceof TypeError) throw usage(error.message);
+    throw error;
+  }
+}
+
+async function run(): Promise<number> {
+  const { values, positionals } = readArguments();
+  const [command, first, second, ...more] = positionals;
+  if (values.help || command === undefined) {
+    process.stdout.write(USAGE);
+    return values.help ? 0 : 2;
+  }
+  if (command === 'plan') {
+    const seconds = Number(values.seconds);
+    if (!first || second) throw usage('plan takes one job file.');
+    if (!(seconds > 0) || seconds > 3600) throw usage('--seconds is a number above 0, up to 3600.');
+    return planCommand({ jobFile: first, outFile: values.out ?? null, seconds });
+  }
+  if (command === 'check') {
+    if (!first || !second || more.length > 0) throw usage('check takes a job file and a plan file.');
+    return checkCommand(first, second);
+  }
+  throw usage(`There is no command "${command}".`);
+}
+
+run().then(
+  (code) => {
+    process.exitCode = code;
+  },
+  (error: unknown) => {
+    if (!(error instanceof UnusableInput)) throw error;
+    error.problems.forEach(say);
+    process.exitCode = 2;
+  },
+);

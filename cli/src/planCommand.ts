@@ -1,0 +1,34 @@
+import { writeFileSync } from 'node:fs';
+import { checkPlan, planCuts } from '@neat-sill/core/cuts';
+import { jobFileFormat } from '@neat-sill/core/job';
+import { seededRandom } from '@neat-sill/core/units';
+import { describePlanFault, describeUnplaced } from '@neat-sill/core/words';
+import { readInput, say } from './files.ts';
+
+const SEED = 20261125;
+const MOST_ROUNDS = 2_000;
+
+export interface PlanOptions {
+  readonly jobFile: string;
+  readonly outFile: string | null;
+  readonly seconds: number;
+}
+
+/** Plans a job; gives the exit code: 0 all panes are laid, 1 some are not. */
+export async function planCommand({ jobFile, outFile, seconds }: PlanOptions): Promise<number> {
+  const job = await readInput(jobFile, jobFileFormat);
+  const end = performance.now() + seconds * 1000;
+  const shouldStop = () => performance.now() > end;
+  const plan = planCuts(job, { random: seededRandom(SEED), rounds: MOST_ROUNDS, shouldStop });
+  const faults = checkPlan(job, plan);
+  if (faults.length > 0)
+    throw new Error(
+      `The planner made a plan that its checker refuses: ${faults.map(describePlanFault).join(' ')}`,
+    );
+  const text = `${JSON.stringify(plan, null, 2)}\n`;
+  if (outFile === null) process.stdout.write(text);
+  else writeFileSync(outFile, text);
+  for (const { paneId, copy, reason } of plan.unplaced)
+    say({ code: reason, path: `panes.${paneId}.${copy}`, sentence: describeUnplaced(reason) });
+  return plan.unplaced.length > 0 ? 1 : 0;
+}

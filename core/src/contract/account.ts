@@ -1,0 +1,37 @@
+import { z } from 'zod';
+
+export const ROLES = ['owner', 'installer', 'apprentice'] as const;
+export type Role = (typeof ROLES)[number];
+
+export const signInSchema = z
+  .strictObject({
+    email: z.string().trim().toLowerCase().min(3, 'Type your e-mail address').max(200),
+    password: z.string().min(1, 'Type your password').max(200),
+  })
+  .meta({ id: 'SignIn' });
+
+export const personSchema = z
+  .strictObject({
+    id: z.string(),
+    name: z.string(),
+    role: z.enum(ROLES),
+    shop: z.string(),
+    unit: z.enum(['mm', 'in']),
+  })
+  .meta({ id: 'Person' });
+
+/** Who is signed in, the token that every write must carry, and on a demo server how to sign in. */
+export const sessionSchema = z
+  .strictObject({
+    person: personSchema.nullable(),
+    csrfToken: z.string(),
+    demoSignIn: z.strictObject({ email: z.string(), password: z.string() }).nullable(),
+  })
+  .meta({ id: 'Session' });
+
+export const preferencesSchema = z.strictObject({ unit: z.enum(['mm', 'in']) }).meta({ id: 'Preferences' });
+
+export type SignIn = z.infer<typeof signInSchema>;
+export type Person = z.infer<typeof personSchema>;
+export type Session = z.infer<typeof sessionSchema>;
+export type Preferences = z.infer<typeof preferencesSchema>;

@@ -1,0 +1,48 @@
+export {
+  ROLES,
+  personSchema,
+  preferencesSchema,
+  sessionSchema,
+  signInSchema,
+  type Person,
+  type Preferences,
+  type Role,
+  type Session,
+  type SignIn,
+} from './account.ts';
+export {
+  editAnswerSchema,
+  importJobSchema,
+  importedJobSchema,
+  jobAnswerSchema,
+  jobSummarySchema,
+  mayWrite,
+  newJobSchema,
+  newPaperSchema,
+  paperSchema,
+  recordKey,
+  sentEditSchema,
+  staleRecordSchema,
+  type EditAnswer,
+  type ImportJob,
+  type ImportedJob,
+  type JobAnswer,
+  type JobSummary,
+  type NewJob,
+  type NewPaper,
+  type Paper,
+  type SentEdit,
+  type StaleRecord,
+} from './jobs.ts';
+export { RULES_OF_ROLES } from './roles.ts';
+export { problemSchema, type Problem } from './problem.ts';
+export {
+  filmSchema,
+  saveRuleSetSchema,
+  shopBookSchema,
+  storedRuleSetSchema,
+  type SaveRuleSet,
+  type ShopBookAnswer,
+  type StoredRuleSet,
+} from './shop.ts';
+export { operations, type Operation } from './operations.ts';

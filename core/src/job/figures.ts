@@ -1,0 +1,73 @@
+import type { CutPlan } from '../cuts/index.ts';
+import type { Film } from '../film/index.ts';
+import { fittingFigures, type PaneToFit } from '../fitting/index.ts';
+import type { RuleSet } from '../rules/index.ts';
+import type { Side } from '../survey/index.ts';
+import { paneDoubts, planJobOf, ruleSetOf, sizesOf, type ShopBook } from './planning.ts';
+import { PLAN_ID, inOrder, type JobRecords, type KeptPlan, type Pane } from './records.ts';
+import { sameData } from './edit.ts';
+
+/** The figures of a job that stand on the sill. Areas m², null where nothing is known yet. */
+export interface JobFigures {
+  readonly panes: number;
+  readonly measured: number;
+  readonly filmed: number;
+  readonly glassM2: number;
+  readonly doubts: number;
+  readonly handsFor: number;
+  readonly done: number;
+  readonly faults: number;
+}
+
+/** Gathers the figures of a job, of all panes or of those of one wall. */
+export function jobFigures(records: JobRecords, book: ShopBook): JobFigures {
+  const rules = ruleSetOf(records, book);
+  const panes = inOrder(records.pane);
+  const sizes = panes.map((pane) => sizesOf(pane, rules));
+  const glassMm2 = sizes.reduce(
+    (sum, size) => sum + (size ? size.cutting.widthMm * size.cutting.heightMm : 0),
+    0,
+  );
+  const toFit = panes.flatMap((pane) => paneToFit(pane, pane.id, records, book) ?? []);
+  const fittings = Object.values(records.fitting);
+  return {
+    panes: panes.length,
+    measured: sizes.filter((size) => size !== null).length,
+    filmed: panes.filter((pane) => pane.filmId !== null).length,
+    glassM2: glassMm2 / 1e6,
+    doubts: panes.reduce((sum, pane) => sum + paneDoubts(pane, rules).length, 0),
+    handsFor: toFit.filter((pane) => fittingFigures(pane, rules).hands === 2).length,
+    done: fittings.filter((fitting) => fitting.doneAt !== null).length,
+    faults: fittings.reduce((sum, fitting) => sum + fitting.faults.length, 0),
+  };
+}
+
+/** The plan somebody has kept, and whether the job has been changed since. */
+export function keptPlan(records: JobRecords, book: ShopBook): { kept: KeptPlan; holds: boolean } | null {
+  const kept = records.plan[PLAN_ID];
+  return kept ? { kept, holds: sameData(kept.job, planJobOf(records, book).job) } : null;
+}
+
+function piecesOfPane(plan: CutPlan | null, paneId: string) {
+  return plan?.pulls.flatMap((pull) => pull.pieces.filter((piece) => piece.paneId === paneId)) ?? [];
+}
+
+/** A pane as the fitter meets it, or null until it has a size and a film. Panels and edges are those of the kept plan. */
+export function paneToFit(pane: Pane, paneId: string, records: JobRecords, book: ShopBook): PaneToFit | null {
+  const rules: RuleSet = ruleSetOf(records, book);
+  const film: Film | undefined = book.films.find(({ id }) => id === pane.filmId);
+  const sizes = sizesOf(pane, rules);
+  if (!film || !sizes) return null;
+  const pieces = piecesOfPane(records.plan[PLAN_ID]?.plan ?? null, paneId);
+  const factoryEdge: Side | null = pieces.find((piece) => piece.factoryEdge !== null)?.factoryEdge ?? null;
+  return {
+    label: pane.label,
+    glass: sizes.cutting,
+    glassKind: pane.glass,
+    handle: pane.handle,
+    topOverFloorMm: pane.sillMm + sizes.cutting.heightMm,
+    film,
+    panels: Math.max(1, pieces.length),
+    factoryEdge,
+  };
+}

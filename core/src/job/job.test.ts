@@ -1,0 +1,152 @@
+import { describePlanFault } from '../words/index.ts';
+import { checkPlan, planCuts } from '../cuts/index.ts';
+import { readFormatValue, seededRandom } from '../units/index.ts';
+import { bookForTest, recordsForTest } from '../testing/jobs.ts';
+import {
+  applyEdit,
+  danglingRecords,
+  invertEdit,
+  jobFileFormat,
+  jobFigures,
+  keptPlan,
+  paneToFit,
+  patchRecord,
+  planJobOf,
+  readJobRecords,
+  removeWithDependents,
+  writeJobFile,
+  type Edit,
+  type JobRecords,
+} from './index.ts';
+
+const place = {
+  customer: 'Somebody',
+  site: {
+    address: '',
+    town: 'Saltmarsh Bay',
+    latitude: 43.6,
+    longitude: -70.3,
+    timeZone: 'America/New_York',
+  },
+};
+
+function readingChange(records: JobRecords, mm: number): Edit {
+  const readings = {
+    ...records.pane['p1']?.readings,
+    widthTop: { mm, typed: String(mm), keptBecause: null },
+  };
+  const change = patchRecord(records, 'pane', 'p1', { readings } as never);
+  if (!change) throw new Error('no change');
+  return { id: 'e1', label: 'Read width at top', changes: [change] };
+}
+
+describe('edits', () => {
+  test.each([819.25, 700.1 + 0.2, 32.5 * 25.4])(
+    'an edit and its inverse give the old job back exactly (%s)',
+    (mm) => {
+      const records = recordsForTest();
+      const edit = readingChange(records, mm);
+      const after = applyEdit(records, edit);
+      if (!after.ok) throw new Error('not applied');
+      expect(after.value.pane['p1']?.readings.widthTop?.mm).toBe(mm);
+      expect(applyEdit(after.value, invertEdit(edit, 'e2'))).toEqual({ ok: true, value: records });
+    },
+  );
+
+  test('an edit of what somebody else changed since is refused, and names the record', () => {
+    const records = recordsForTest();
+    const theirs = applyEdit(records, readingChange(records, 700));
+    if (!theirs.ok) throw new Error('not applied');
+    expect(applyEdit(theirs.value, readingChange(records, 800))).toMatchObject({
+      problem: { code: 'edit.changedSince', kind: 'pane', id: 'p1' },
+    });
+  });
+
+  test('a room takes its walls, panes and fittings with it, and undo brings them all back', () => {
+    const records = { ...recordsForTest(), fitting: { p1: { ticks: {}, faults: [], doneAt: null } } };
+    const edit = { id: 'e', label: 'Remove room', changes: removeWithDependents(records, 'room', 'r1') };
+    const without = applyEdit(records, edit);
+    if (!without.ok) throw new Error('not applied');
+    expect(without.value).toMatchObject({ room: {}, wall: {}, pane: {}, fitting: {} });
+    expect(applyEdit(without.value, invertEdit(edit, 'u'))).toEqual({ ok: true, value: records });
+  });
+});
+
+describe('from a job to its cuts', () => {
+  test('each school cuts its own sizes', () => {
+    const sizes = (ruleSetId: string) => {
+      const { job } = planJobOf(recordsForTest({ ruleSetId }), bookForTest);
+      const plan = planCuts(job, { random: seededRandom(1), rounds: 0, shouldStop: () => false });
+      expect(checkPlan(job, plan).map(describePlanFault)).toEqual([]);
+      const piece = plan.pulls.flatMap((pull) => pull.pieces).find(({ paneId }) => paneId === 'p1');
+      return { w: piece?.w, l: piece?.l, edge: piece?.factoryEdge };
+    };
+    expect(sizes('margin-all-round')).toEqual({ w: 870, l: 1376, edge: null });
+    expect(sizes('factory-edge-first')).toEqual({
+      w: 843.5,
+      l: 1376,
+      edge: expect.stringMatching(/left|right/),
+    });
+    expect(sizes('bench-cut')).toEqual({ w: 817, l: 1323, edge: null });
+  });
+
+  test('panes that cannot be planned are named with their reason', () => {
+    const records = recordsForTest({ panes: { p2: { filmId: null }, p3: { glass: 'block' } } });
+    expect(planJobOf(records, bookForTest).leftOut).toEqual([
+      { paneId: 'p2', reason: 'pane.noFilm' },
+      { paneId: 'p3', reason: 'pane.filmRefused' },
+    ]);
+  });
+
+  test('a kept plan no longer holds when a pane has changed', () => {
+    const records = recordsForTest();
+    const { job } = planJobOf(records, bookForTest);
+    const plan = planCuts(job, { random: seededRandom(1), rounds: 0, shouldStop: () => false });
+    const kept = {
+      ...records,
+      plan: { plan: { job, plan, keptAt: '2027-03-01T10:00:00Z', cutPullIds: [] } },
+    };
+    expect(keptPlan(kept, bookForTest)?.holds).toBe(true);
+    const changed = applyEdit(kept, readingChange(kept, 900));
+    expect(changed.ok && keptPlan(changed.value, bookForTest)?.holds).toBe(false);
+  });
+
+  test('the figures on the sill are those of the panes', () => {
+    expect(jobFigures(recordsForTest(), bookForTest)).toMatchObject({
+      panes: 3,
+      measured: 3,
+      filmed: 3,
+      doubts: 1,
+      done: 0,
+    });
+    const records = recordsForTest();
+    const pane = records.pane['p1'];
+    expect(pane && paneToFit(pane, 'p1', records, bookForTest)).toMatchObject({
+      glass: { widthMm: 820, heightMm: 1326 },
+    });
+  });
+});
+
+describe('the job file', () => {
+  test('is read back without loss', () => {
+    const records = recordsForTest();
+    const written: unknown = JSON.parse(JSON.stringify(writeJobFile(records, bookForTest)));
+    const read = readFormatValue(written, jobFileFormat);
+    if (!read.ok) throw new Error(JSON.stringify(read.problem));
+    expect(readJobRecords(read.value.value, bookForTest, place)).toEqual({ records, unknownFilms: [] });
+  });
+
+  test('written for planning only becomes a wall of panes, and unknown films are named', () => {
+    const { job } = planJobOf(recordsForTest(), bookForTest);
+    const file = { ...job, panes: job.panes.map((pane) => ({ ...pane, count: 2 })) };
+    const { records, unknownFilms } = readJobRecords(file, { ...bookForTest, films: [] }, place);
+    expect(Object.keys(records.pane)).toHaveLength(6);
+    expect(unknownFilms).toEqual(['gannet-silver-20']);
+    expect(danglingRecords(records)).toEqual([]);
+  });
+
+  test('records that point at nothing are found', () => {
+    const records = { ...recordsForTest(), wall: {} };
+    expect(danglingRecords(records).map(({ id }) => id)).toEqual(['p1', 'p2', 'p3']);
+  });
+});

@@ -1,0 +1,117 @@
+import { z } from 'zod';
+import { checkReferences, planJobFields, type PlanJob } from '../cuts/index.ts';
+import type { RuleSet } from '../rules/index.ts';
+import { NO_READINGS } from '../survey/index.ts';
+import type { FormatReader } from '../units/index.ts';
+import { planJobOf, type ShopBook } from './planning.ts';
+import { HEADER_ID, RECORD_KINDS, headerOf, recordSchemas, type JobRecords, type Pane } from './records.ts';
+
+const recordsOf = <Schema extends z.ZodType>(schema: Schema) => z.record(z.string(), schema);
+
+export const jobRecordsSchema = z.strictObject({
+  job: recordsOf(recordSchemas.job),
+  room: recordsOf(recordSchemas.room),
+  wall: recordsOf(recordSchemas.wall),
+  pane: recordsOf(recordSchemas.pane),
+  fitting: recordsOf(recordSchemas.fitting),
+  plan: recordsOf(recordSchemas.plan),
+}) satisfies z.ZodType<JobRecords>;
+
+/** The application's job file: what planning needs (neat-sill/job 1), and under `records` the whole job. */
+export const jobFileSchema = z
+  .strictObject({ ...planJobFields, records: jobRecordsSchema.optional() })
+  .check((context) => {
+    checkReferences(context.value, context as unknown as z.core.$RefinementCtx);
+  });
+
+export type JobFile = z.infer<typeof jobFileSchema>;
+export const jobFileFormat: FormatReader<JobFile> = {
+  format: 'neat-sill/job',
+  version: 1,
+  schema: jobFileSchema,
+};
+
+/** Writes a job as a file from which it can be read back without loss, and which planning can use as it is. */
+export function writeJobFile(records: JobRecords, book: ShopBook): JobFile {
+  return { ...planJobOf(records, book).job, records };
+}
+
+/** Where a job goes that was written for planning only and says nothing of its site. */
+export interface NewSite {
+  readonly customer: string;
+  readonly site: z.infer<typeof recordSchemas.job>['site'];
+}
+
+/**
+ * The records of a job file. A file of the application carries them; one written for planning alone becomes one room
+ * with one wall, each pane with its size as a single reading, copies side by side. Films the shop does not have are
+ * named in `unknownFilms` and left off their panes.
+ */
+export function readJobRecords(
+  file: JobFile,
+  book: ShopBook,
+  place: NewSite,
+): { records: JobRecords; unknownFilms: readonly string[] } {
+  const films = new Set(book.films.map(({ id }) => id));
+  const records = file.records ?? recordsFromPlanJob(file, book.ruleSets[0], place);
+  const wanted = Object.values(records.pane).flatMap(({ filmId }) => filmId ?? []);
+  const unknownFilms = [...new Set(wanted)].filter((id) => !films.has(id));
+  const header = headerOf(records);
+  const rulesKnown = book.ruleSets.some(({ id }) => id === header?.ruleSetId);
+  const fallback = book.ruleSets[0]?.id ?? '';
+  const job = header && !rulesKnown ? { [HEADER_ID]: { ...header, ruleSetId: fallback } } : records.job;
+  const pane = Object.fromEntries(
+    Object.entries(records.pane).map(([id, data]) => [
+      id,
+      data.filmId && !films.has(data.filmId) ? { ...data, filmId: null } : data,
+    ]),
+  );
+  return { records: { ...records, job, pane }, unknownFilms };
+}
+
+function recordsFromPlanJob(file: PlanJob, rules: RuleSet | undefined, place: NewSite): JobRecords {
+  if (!rules) throw new Error('A shop has at least one house rule set');
+  const reading = (mm: number) => ({ mm, typed: String(mm), keptBecause: null });
+  const copies = file.panes.flatMap((pane) => Array.from({ length: pane.count }, () => pane));
+  const panes = copies.map((pane, order): [string, Pane] => [
+    `pane-${order + 1}`,
+    {
+      wallId: 'wall-1',
+      label: String(order + 1),
+      order,
+      opening: 'fixed',
+      gapBeforeMm: rules.survey.defaultGapMm,
+      sillMm: rules.survey.defaultSillMm,
+      readings: { ...NO_READINGS, widthTop: reading(pane.width), heightLeft: reading(pane.height) },
+      glass: 'single',
+      frame: 'timber',
+      handle: null,
+      filmId: pane.filmId,
+      seams: pane.seams,
+    },
+  ]);
+  return {
+    job: { [HEADER_ID]: { name: file.name.trim() || 'Job from a file', ...place, ruleSetId: rules.id } },
+    room: { 'room-1': { name: 'Room', order: 0 } },
+    wall: {
+      'wall-1': { roomId: 'room-1', name: 'Wall', bearingDeg: 180, widthMm: 3000, heightMm: 2400, order: 0 },
+    },
+    pane: Object.fromEntries(panes),
+    fitting: {},
+    plan: {},
+  };
+}
+
+/** Records that point at nothing: panes without a wall, walls without a room, fittings without a pane. */
+export function danglingRecords(records: JobRecords): { kind: (typeof RECORD_KINDS)[number]; id: string }[] {
+  const missing = <Data>(
+    kind: (typeof RECORD_KINDS)[number],
+    of: Readonly<Record<string, Data>>,
+    has: (data: Data, id: string) => boolean,
+  ) => Object.entries(of).flatMap(([id, data]) => (has(data, id) ? [] : [{ kind, id }]));
+  return [
+    ...missing('wall', records.wall, (wall) => wall.roomId in records.room),
+    ...missing('pane', records.pane, (pane) => pane.wallId in records.wall),
+    ...missing('fitting', records.fitting, (_, id) => id in records.pane),
+  ];
+}

@@ -1,0 +1,106 @@
+import { filmForPlan, filmVerdict, type FilmVerdict, type PaneToSuit } from '../advice/index.ts';
+import { divide, type PaneForPlan, type PlanJob, type StockForPlan } from '../cuts/index.ts';
+import type { Film } from '../film/index.ts';
+import type { RuleSet } from '../rules/index.ts';
+import { doubtsOf, paneSizes, type Doubt, type PaneSizes } from '../survey/index.ts';
+import { roundLength } from '../units/index.ts';
+import { headerOf, inOrder, type JobRecords, type Pane } from './records.ts';
+
+/** What the shop brings to every job. */
+export interface ShopBook {
+  readonly films: readonly Film[];
+  readonly stock: readonly StockForPlan[];
+  readonly ruleSets: readonly RuleSet[];
+}
+
+/** A pane that cannot be planned yet, and why. */
+export interface LeftOut {
+  readonly paneId: string;
+  readonly reason: 'pane.notMeasured' | 'pane.noFilm' | 'pane.filmRefused';
+}
+
+export function ruleSetOf(records: JobRecords, book: ShopBook): RuleSet {
+  const wanted = headerOf(records)?.ruleSetId;
+  const found = book.ruleSets.find((rules) => rules.id === wanted) ?? book.ruleSets[0];
+  if (!found) throw new Error('A shop has at least one house rule set');
+  return found;
+}
+
+/** The rules of planning that follow from a school: what is added at trimmed sides, at the factory edge, at seams. */
+export function planRulesOf({ cutting }: RuleSet): PlanJob['rules'] {
+  return {
+    allowance: cutting.school === 'benchCut' ? 0 : cutting.marginMm,
+    factoryEdgeAllowance: -cutting.factoryEdgeGapMm,
+    seamOverlap: cutting.seamOverlapMm,
+    minPanel: cutting.minPanelMm,
+    minOffcut: { width: cutting.minOffcutWidthMm, length: cutting.minOffcutLengthMm },
+  };
+}
+
+export function sizesOf(pane: Pick<Pane, 'readings'>, rules: RuleSet): PaneSizes | null {
+  return paneSizes(pane.readings, { roundingStepMm: rules.cutting.roundingStepMm });
+}
+
+export function paneDoubts(pane: Pick<Pane, 'readings'>, rules: RuleSet): Doubt[] {
+  return doubtsOf(pane.readings, { sisterToleranceMm: rules.survey.sisterToleranceMm });
+}
+
+/** What a pane asks of its film, or null until it is measured: the size to cut for, its factory edge and its seams. */
+function cutOf(pane: Pane, rules: RuleSet): PaneToSuit['cut'] {
+  const sizes = sizesOf(pane, rules);
+  if (!sizes) return null;
+  const { school, benchClearanceMm, roundingStepMm } = rules.cutting;
+  const factoryEdge = school === 'factoryEdgeFirst' ? 'any' : 'none';
+  if (school !== 'benchCut')
+    return { width: sizes.cutting.widthMm, height: sizes.cutting.heightMm, factoryEdge, seams: pane.seams };
+  const net = (mm: number) => roundLength(mm - benchClearanceMm, roundingStepMm, 'down');
+  return { width: net(sizes.net.widthMm), height: net(sizes.net.heightMm), factoryEdge, seams: pane.seams };
+}
+
+/** Whether a film of the catalogue may go on a pane of this job. */
+export function paneVerdict(pane: Pane, film: Film, rules: RuleSet): FilmVerdict {
+  return filmVerdict(film, { glass: pane.glass, cut: cutOf(pane, rules) }, planRulesOf(rules));
+}
+
+function paneForPlan(id: string, pane: Pane, film: Film, rules: RuleSet): PaneForPlan | null {
+  const cut = cutOf(pane, rules);
+  if (!cut || cut.width <= 0 || cut.height <= 0) return null;
+  const seams = { ...cut.seams, allowed: cut.seams.allowed && film.mayBeSeamed };
+  const asked: PaneForPlan = { id, label: pane.label, filmId: film.id, count: 1, ...cut, seams };
+  // At a seam the factory edge belongs to the seam: a divided pane has no wish for its outer sides.
+  const divided = divide(asked, filmForPlan(film), planRulesOf(rules)).kind === 'panels';
+  return divided ? { ...asked, factoryEdge: 'none' } : asked;
+}
+
+/** Turns a job into what planning takes, and names the panes that cannot be planned yet. */
+export function planJobOf(
+  records: JobRecords,
+  book: ShopBook,
+): { job: PlanJob; leftOut: readonly LeftOut[] } {
+  const rules = ruleSetOf(records, book);
+  const leftOut: LeftOut[] = [];
+  const panes: PaneForPlan[] = [];
+  for (const pane of inOrder(records.pane)) {
+    const film = book.films.find(({ id }) => id === pane.filmId);
+    if (!film) {
+      leftOut.push({ paneId: pane.id, reason: 'pane.noFilm' });
+      continue;
+    }
+    const asked = paneForPlan(pane.id, pane, film, rules);
+    if (!asked) leftOut.push({ paneId: pane.id, reason: 'pane.notMeasured' });
+    else if (paneVerdict(pane, film, rules).kind === 'refused')
+      leftOut.push({ paneId: pane.id, reason: 'pane.filmRefused' });
+    else panes.push(asked);
+  }
+  const used = new Set(panes.map((pane) => pane.filmId));
+  const job: PlanJob = {
+    format: 'neat-sill/job',
+    version: 1,
+    name: headerOf(records)?.name ?? '',
+    films: book.films.filter((film) => used.has(film.id)).map(filmForPlan),
+    stock: book.stock.filter((entry) => used.has(entry.filmId)),
+    panes,
+    rules: planRulesOf(rules),
+  };
+  return { job, leftOut };
+}

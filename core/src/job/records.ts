@@ -1,0 +1,164 @@
+import { z } from 'zod';
+import { cutPlanSchema, planJobSchema } from '../cuts/index.ts';
+import { FAULT_KINDS, FITTING_STEPS } from '../fitting/index.ts';
+import { FRAME_KINDS, GLASS_KINDS, OPENING_KINDS, READING_PLACES, SIDES } from '../survey/index.ts';
+import { LONGEST_LENGTH_MM } from '../units/index.ts';
+
+/** What a job is made of: small records, each with a kind and an id, so that people edit beside each other. */
+
+export const recordIdSchema = z
+  .string()
+  .regex(/^[A-Za-z0-9_-]{1,64}$/, 'An id has 1 to 64 letters, digits, - or _');
+const name = z
+  .string()
+  .trim()
+  .min(1, 'A name must not be empty')
+  .max(120, 'A name has 120 letters at the most');
+const placeMm = z.number().min(0, 'Must be 0 or more').max(100_000);
+const wallMm = z.number().positive('Must be above 0').max(100_000);
+const moment = z.iso.datetime({ offset: true });
+
+const timeZone = z.string().refine(isTimeZone, 'Not a time zone; write one as America/New_York or Etc/GMT+5');
+
+function isTimeZone(zone: string): boolean {
+  try {
+    return new Intl.DateTimeFormat('en', { timeZone: zone }) !== null;
+  } catch (error) {
+    if (error instanceof RangeError) return false;
+    throw error;
+  }
+}
+
+export const siteSchema = z.strictObject({
+  address: z.string().trim().max(200),
+  town: name,
+  latitude: z
+    .number('Latitude is a number of degrees')
+    .min(-90, 'Latitude runs from -90 to 90')
+    .max(90, 'Latitude runs from -90 to 90'),
+  longitude: z
+    .number('Longitude is a number of degrees')
+    .min(-180, 'Longitude runs from -180 to 180')
+    .max(180, 'Longitude runs from -180 to 180'),
+  timeZone,
+});
+
+const jobHeaderSchema = z.strictObject({
+  name,
+  customer: name,
+  site: siteSchema,
+  ruleSetId: z.string().min(1).max(60),
+});
+
+const roomSchema = z.strictObject({ name, order: z.int() });
+
+const wallSchema = z.strictObject({
+  roomId: recordIdSchema,
+  name,
+  bearingDeg: z
+    .number('A bearing is a number of degrees')
+    .min(0, 'A bearing runs from 0 to 360')
+    .max(360, 'A bearing runs from 0 to 360'),
+  widthMm: wallMm,
+  heightMm: wallMm,
+  order: z.int(),
+});
+
+const readingSchema = z.strictObject({
+  mm: z.number().positive('A reading must be above 0').max(LONGEST_LENGTH_MM),
+  typed: z.string().max(60),
+  keptBecause: z.string().max(200).nullable(),
+});
+
+const readingsSchema = z.strictObject(
+  Object.fromEntries(READING_PLACES.map((place) => [place, readingSchema.nullable()])) as Record<
+    (typeof READING_PLACES)[number],
+    z.ZodNullable<typeof readingSchema>
+  >,
+);
+
+const paneSchema = z.strictObject({
+  wallId: recordIdSchema,
+  label: z.string().trim().min(1).max(12),
+  order: z.int(),
+  opening: z.enum(OPENING_KINDS),
+  gapBeforeMm: placeMm,
+  sillMm: placeMm,
+  readings: readingsSchema,
+  glass: z.enum(GLASS_KINDS),
+  frame: z.enum(FRAME_KINDS),
+  handle: z.enum(SIDES).nullable(),
+  filmId: z.string().min(1).max(60).nullable(),
+  seams: z.strictObject({ allowed: z.boolean(), axis: z.enum(['any', 'vertical', 'horizontal']) }),
+});
+
+const fittingSchema = z.strictObject({
+  ticks: z.partialRecord(z.enum(FITTING_STEPS), moment),
+  faults: z.array(
+    z.strictObject({
+      id: recordIdSchema,
+      kind: z.enum(FAULT_KINDS),
+      /** Place on the glass, as shares of its width from the left and of its height from the top, seen from inside. */
+      x: z.number().min(0).max(1),
+      y: z.number().min(0).max(1),
+      notedAt: moment,
+      note: z.string().max(400),
+    }),
+  ),
+  doneAt: moment.nullable(),
+});
+
+const keptPlanSchema = z.strictObject({
+  /** The job as it was planned, so that it can be seen whether the plan still holds. */
+  job: planJobSchema,
+  plan: cutPlanSchema,
+  keptAt: moment,
+  cutPullIds: z.array(z.string()),
+});
+
+export const recordSchemas = {
+  job: jobHeaderSchema,
+  room: roomSchema,
+  wall: wallSchema,
+  pane: paneSchema,
+  fitting: fittingSchema,
+  plan: keptPlanSchema,
+} as const;
+
+export const RECORD_KINDS = ['job', 'room', 'wall', 'pane', 'fitting', 'plan'] as const;
+export type RecordKind = (typeof RECORD_KINDS)[number];
+
+export type RecordData = { readonly [Kind in RecordKind]: z.infer<(typeof recordSchemas)[Kind]> };
+export type JobHeader = RecordData['job'];
+export type Room = RecordData['room'];
+export type Wall = RecordData['wall'];
+export type Pane = RecordData['pane'];
+export type Fitting = RecordData['fitting'];
+export type KeptPlan = RecordData['plan'];
+export type PaneFault = Fitting['faults'][number];
+
+/** All records of a job by kind and id. The job's header, and its plan, have the ids below. */
+export type JobRecords = { readonly [Kind in RecordKind]: Readonly<Record<string, RecordData[Kind]>> };
+
+export const HEADER_ID = 'job';
+export const PLAN_ID = 'plan';
+
+export const EMPTY_RECORDS: JobRecords = { job: {}, room: {}, wall: {}, pane: {}, fitting: {}, plan: {} };
+export const NO_FITTING: Fitting = { ticks: {}, faults: [], doneAt: null };
+
+export function headerOf(records: JobRecords): JobHeader | null {
+  return records.job[HEADER_ID] ?? null;
+}
+
+/** The records of a kind with their ids, in the order people gave them. */
+export function inOrder<Data extends { readonly order: number }>(
+  records: Readonly<Record<string, Data>>,
+): (Data & { readonly id: string })[] {
+  return Object.entries(records)
+    .map(([id, data]) => ({ ...data, id }))
+    .sort((a, b) => a.order - b.order || a.id.localeCompare(b.id));
+}
+
+export function panesOfWall(records: JobRecords, wallId: string): (Pane & { readonly id: string })[] {
+  return inOrder(records.pane).filter((pane) => pane.wallId === wallId);
+}

@@ -1,0 +1,89 @@
+import type { Film } from '../film/index.ts';
+import type { JobRecords, Pane, ShopBook } from '../job/index.ts';
+import { DEFAULT_RULE_SETS } from '../rules/index.ts';
+import { READING_PLACES, type Readings } from '../survey/index.ts';
+
+export const silverForTest: Film = {
+  id: 'gannet-silver-20',
+  name: 'Gannet Silver 20',
+  letter: 'G',
+  kind: 'silverSolar',
+  hold: 'pressureSensitive',
+  mount: 'inside',
+  thicknessUm: 38,
+  optics: {
+    visibleTransmitted: 0.18,
+    visibleReflectedOut: 0.56,
+    solarTransmitted: 0.14,
+    solarReflectedOut: 0.52,
+    uvTransmitted: 0.01,
+  },
+  rolls: [{ widthMm: 1524, lengthMm: 30480, price: 412 }],
+  turn: 'half',
+  matchEdges: true,
+  mayBeSeamed: true,
+  pattern: null,
+};
+
+export const bookForTest: ShopBook = { films: [silverForTest], stock: [], ruleSets: DEFAULT_RULE_SETS };
+
+export function readingsForTest(lengths: readonly number[]): Readings {
+  return Object.fromEntries(
+    READING_PLACES.map((place, at) => {
+      const mm = lengths[at];
+      return [place, mm === undefined ? null : { mm, typed: String(mm), keptBecause: null }];
+    }),
+  ) as unknown as Readings;
+}
+
+function paneForTest(order: number, changes: Partial<Pane> = {}): Pane {
+  return {
+    wallId: 'w1',
+    label: String(order + 1),
+    order,
+    opening: 'fixed',
+    gapBeforeMm: 120,
+    sillMm: 900,
+    readings: readingsForTest([819.15, 820, 818.6, 1325, 1324, 1326]),
+    glass: 'double',
+    frame: 'timber',
+    handle: null,
+    filmId: silverForTest.id,
+    seams: { allowed: true, axis: 'vertical' },
+    ...changes,
+  };
+}
+
+/** A job of one wall with three panes; the second has a reading in doubt. */
+export function recordsForTest(
+  changes: { ruleSetId?: string; panes?: Readonly<Record<string, Partial<Pane>>> } = {},
+): JobRecords {
+  const doubtful = readingsForTest([819, 819, 891, 1325, 1324, 1326]);
+  return {
+    job: {
+      job: {
+        name: 'Reading room',
+        customer: 'Lantern Quay Library',
+        site: {
+          address: 'Quay 1',
+          town: 'Saltmarsh Bay',
+          latitude: 43.6,
+          longitude: -70.3,
+          timeZone: 'America/New_York',
+        },
+        ruleSetId: changes.ruleSetId ?? 'margin-all-round',
+      },
+    },
+    room: { r1: { name: 'Reading room', order: 0 } },
+    wall: {
+      w1: { roomId: 'r1', name: 'South-west wall', bearingDeg: 225, widthMm: 5000, heightMm: 2600, order: 0 },
+    },
+    pane: {
+      p1: paneForTest(0, changes.panes?.['p1']),
+      p2: paneForTest(1, { readings: doubtful, ...changes.panes?.['p2'] }),
+      p3: paneForTest(2, changes.panes?.['p3']),
+    },
+    fitting: {},
+    plan: {},
+  };
+}

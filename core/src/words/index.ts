@@ -1,0 +1,21 @@
+export {
+  FAULT_NAMES,
+  FILM_KIND_NAMES,
+  FRAME_NAMES,
+  GLASS_NAMES,
+  HANDS_REASONS,
+  OPENING_NAMES,
+  READING_NAMES,
+  SCHOOL_NAMES,
+  SIDE_NAMES,
+  STEP_NAMES,
+} from './names.ts';
+export {
+  LEFT_OUT,
+  describeDoubt,
+  describeFilmReason,
+  describeLengthProblem,
+  describePlanFault,
+  describeUnplaced,
+} from './problems.ts';
+export { stepWords, type StepWords } from './steps.ts';

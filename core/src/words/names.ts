@@ -1,0 +1,106 @@
+import type { FilmKind } from '../film/index.ts';
+import type { FaultKind, FittingStep, HandsReason } from '../fitting/index.ts';
+import type { CuttingSchool } from '../rules/index.ts';
+import type { FrameKind, GlassKind, OpeningKind, ReadingPlace, Side } from '../survey/index.ts';
+
+/** The trade's names for what the core knows by a code. */
+
+export const OPENING_NAMES: Readonly<Record<OpeningKind, string>> = {
+  fixed: 'Fixed light',
+  casement: 'Casement',
+  sash: 'Sash',
+  slider: 'Slider',
+  frenchDoor: 'French door',
+  sidelight: 'Sidelight',
+  fanlight: 'Fanlight',
+  shopfront: 'Shopfront',
+  partition: 'Partition',
+  roofLight: 'Roof light',
+  blockWall: 'Glass block wall',
+};
+
+export const GLASS_NAMES: Readonly<Record<GlassKind, string>> = {
+  single: 'Single, clear',
+  double: 'Sealed double unit',
+  triple: 'Sealed triple unit',
+  tintedSingle: 'Single, tinted',
+  tintedDouble: 'Double, tinted or coated',
+  lowEDouble: 'Double with low-e',
+  laminated: 'Laminated',
+  wired: 'Wired or fire-rated',
+  patterned: 'Textured on the film side',
+  tempered: 'Tempered',
+  plastic: 'Plastic glazing',
+  block: 'Glass block',
+};
+
+export const FRAME_NAMES: Readonly<Record<FrameKind, string>> = {
+  timber: 'Timber',
+  aluminium: 'Aluminium',
+  pvc: 'PVC',
+  steel: 'Steel',
+  none: 'No frame',
+};
+
+export const SIDE_NAMES: Readonly<Record<Side, string>> = {
+  top: 'top',
+  right: 'right',
+  bottom: 'bottom',
+  left: 'left',
+};
+
+export const READING_NAMES: Readonly<Record<ReadingPlace, string>> = {
+  widthTop: 'Width at top',
+  widthMiddle: 'Width at middle',
+  widthBottom: 'Width at bottom',
+  heightLeft: 'Height at left',
+  heightMiddle: 'Height at middle',
+  heightRight: 'Height at right',
+};
+
+export const FILM_KIND_NAMES: Readonly<Record<FilmKind, string>> = {
+  silverSolar: 'Silver solar',
+  neutralSolar: 'Neutral solar',
+  frosted: 'Frosted',
+  patterned: 'Patterned',
+  clearSecurity: 'Clear security',
+  staticCling: 'Static cling',
+  perforated: 'One-way perforated',
+};
+
+export const SCHOOL_NAMES: Readonly<Record<CuttingSchool, string>> = {
+  marginAllRound: 'Margin all round',
+  factoryEdgeFirst: 'Factory edge first',
+  benchCut: 'Bench cut',
+};
+
+export const STEP_NAMES: Readonly<Record<FittingStep, string>> = {
+  prepare: 'Prepare the site',
+  clean: 'Clean the glass',
+  wet: 'Wet the glass',
+  linerOff: 'Take off the liner',
+  hang: 'Hang the film',
+  anchor: 'Anchor with a T',
+  squeegee: 'Squeegee',
+  reliefCuts: 'Relief cuts',
+  trim: 'Trim',
+  wick: 'Wick the edges',
+  inspect: 'Inspect',
+};
+
+export const FAULT_NAMES: Readonly<Record<FaultKind, string>> = {
+  finger: 'Finger from the edge',
+  speck: 'Speck or hair',
+  crease: 'Crease',
+  bubble: 'Bubble',
+  lightLine: 'Light line too wide',
+  scratch: 'Scratch',
+  corner: 'Corner lifts',
+  seam: 'Seam shows',
+};
+
+export const HANDS_REASONS: Readonly<Record<HandsReason, string>> = {
+  size: 'its size',
+  height: 'its height over the floor',
+  heavyFilm: 'the heavy film',
+};

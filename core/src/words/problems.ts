@@ -1,0 +1,179 @@
+import type { FilmReason } from '../advice/index.ts';
+import type { PlanFault, UnplacedReason } from '../cuts/index.ts';
+import type { LeftOut } from '../job/index.ts';
+import type { Doubt, GlassKind } from '../survey/index.ts';
+import { assertNever, formatLength, type LengthProblem, type LengthUnit } from '../units/index.ts';
+import { GLASS_NAMES, READING_NAMES } from './names.ts';
+
+/** What is wrong with a typed length, and what to type instead. */
+export function describeLengthProblem(problem: LengthProblem, unit: LengthUnit): string {
+  const example = unit === 'mm' ? '819, 81.9 cm or 32 1/4"' : '32 1/4, 2\' 8 1/4" or 819 mm';
+  switch (problem.code) {
+    case 'length.empty':
+      return `Type a length, as ${example}.`;
+    case 'length.notANumber':
+      return `“${problem.typed}” is not a length; type it as ${example}.`;
+    case 'length.letterForDigit':
+      return `“${problem.typed}” has a letter where a digit belongs; perhaps ${problem.perhaps}?`;
+    case 'length.negative':
+      return `“${problem.typed}” is below zero; type the length without the minus.`;
+    case 'length.zero':
+      return 'A length must be above zero; leave the place empty if it is not measured yet.';
+    case 'length.zeroDenominator':
+      return `“${problem.typed}” divides by zero; type the fraction off the tape, as 1/2 or 3/16.`;
+    case 'length.oddFraction':
+      return `A tape has no ${problem.denominator}ths; type halves, quarters, eighths, sixteenths, thirty-seconds or sixty-fourths.`;
+    case 'length.improperFraction':
+      return `The fraction in “${problem.typed}” is a whole or more; type the whole inches first, as 33 1/8.`;
+    case 'length.ambiguousComma':
+      return `“${problem.typed}” can be read in two ways; leave the comma out for thousands, use a point for decimals.`;
+    case 'length.tooLong':
+      return `“${problem.typed}” is longer than any pane (${formatLength(problem.maxMm, { unit })}); check the digits and the unit.`;
+    default:
+      return assertNever(problem);
+  }
+}
+
+export function describeDoubt(doubt: Doubt, unit: LengthUnit): string {
+  const show = (mm: number) => formatLength(mm, { unit });
+  return `${READING_NAMES[doubt.place]} is ${show(doubt.gotMm)}, its sisters say ${show(doubt.sistersMm)}: ${show(doubt.apartMm)} apart, the rule is ${show(doubt.toleranceMm)}.`;
+}
+
+const WAYS_OUT: Readonly<Record<UnplacedReason, string>> = {
+  'film.noRolls':
+    'No roll of this film is on sale or on the rack; add a roll width to the film or choose another film.',
+  'stock.short':
+    'What is on the rack is too short or too narrow, and the film is not on sale; add a roll or choose another film.',
+  'pane.tooLarge': 'No roll covers it, even in panels; choose a film with wider or longer rolls.',
+  'edge.notAvailable':
+    'No roll edge can lie at the side that wants one; take the wish back or choose a film that may be turned.',
+  'seam.notAllowed':
+    'It is wider than any roll and may not be seamed; allow a seam or choose a film with a wider roll.',
+  'seam.turnedFilm':
+    'The two panels would have to show the same roll edge, but this film may not hang upside down; choose a wider roll or another film.',
+  'seam.axis':
+    'The seam is not allowed in the only direction in which the film may lie; allow the other direction or choose another film.',
+  'seam.minPanel': 'A panel would be narrower than the house rule allows; choose another roll width.',
+  'seam.pattern':
+    'The pattern cannot be carried on across the seam on these rolls; choose a wider roll or another film.',
+};
+
+export function describeUnplaced(reason: string): string {
+  return WAYS_OUT[reason as UnplacedReason] ?? `It could not be laid (${reason}).`;
+}
+
+export const LEFT_OUT: Readonly<Record<LeftOut['reason'], string>> = {
+  'pane.notMeasured': 'not measured yet',
+  'pane.noFilm': 'no film chosen',
+  'pane.filmRefused': 'its film is refused on this pane',
+};
+
+const REFUSED_GLASS: Readonly<Partial<Record<GlassKind, string>>> = {
+  patterned: 'Film does not bond to the textured face of the glass; it would have to go on the smooth side.',
+  plastic: 'Plastic glazing gives off gas and moves with heat: this film would bubble.',
+  block:
+    'Glass block overheats behind an inside film and cracks; only films made for the outside are asked for here.',
+  wired: 'Wired glass cracks at little heat, from the wire ends: this film takes up too much sun for it.',
+};
+
+/** Why a film is refused or must be asked about, in one sentence with its figures. */
+export function describeFilmReason(reason: FilmReason, unit: LengthUnit): string {
+  switch (reason.code) {
+    case 'glass.refused':
+      return (
+        REFUSED_GLASS[reason.glass] ??
+        `${reason.film.name} is usually refused on this glass (${GLASS_NAMES[reason.glass].toLowerCase()}).`
+      );
+    case 'glass.ask':
+      return `On this glass (${GLASS_NAMES[reason.glass].toLowerCase()}) ask the film maker first: their film-to-glass chart decides.`;
+    case 'film.noRolls':
+      return `${reason.film.name} has no roll on sale.`;
+    case 'pane.tooLarge': {
+      const show = (mm: number) => formatLength(mm, { unit, rounding: 'up' });
+      const size = `The pane is ${show(reason.widthMm)} × ${show(reason.heightMm)}, the widest roll ${show(reason.widestMm)}.`;
+      const whole = reason.because === 'seam.notAllowed' && !reason.film.mayBeSeamed;
+      return `${size} ${whole ? 'This film is hung in one piece: a seam would undo what it is sold for.' : describeUnplaced(reason.because)}`;
+    }
+    default:
+      return assertNever(reason);
+  }
+}
+
+const FAULTS: Readonly<Record<string, (f: PlanFault['figures']) => string>> = {
+  'source.twice': (f) => `The source ${f['id']} is listed twice; give each source its own id.`,
+  'source.unknownFilm': (f) =>
+    `The source ${f['id']} is of film ${f['filmId']}, which the job does not have.`,
+  'source.newIdIsStock': (f) => `The new roll ${f['id']} has the id of one on the rack; give it another.`,
+  'source.notSold': (f) => `No roll of ${f['width']} × ${f['length']} mm is sold of the film of ${f['id']}.`,
+  'source.notInStock': (f) => `${f['id']} is not in the job's stock.`,
+  'source.differsFromStock': (f) =>
+    `${f['id']} is described otherwise than in the job's stock (kind, film, width or length).`,
+  'pull.twice': (f) => `The pull ${f['id']} is listed twice.`,
+  'pull.unknownSource': (f) => `Pull ${f['id']} comes off ${f['sourceId']}, which is not among the sources.`,
+  'pull.noLength': (f) => `Pull ${f['id']} has no length.`,
+  'pull.offRoll': (f) => `Pull ${f['id']} ends at ${f['end']} mm, the roll has ${f['length']} mm.`,
+  'pull.overlap': (f) => `Pulls ${f['other']} and ${f['id']} take the same stretch of the roll.`,
+  'piece.twice': (f) => `The piece ${f['piece']} is listed twice.`,
+  'piece.unknownPane': (f) => `Piece ${f['piece']} is for pane ${f['paneId']}, which the job does not have.`,
+  'piece.otherFilm': (f) =>
+    `Piece ${f['piece']} is cut from film ${f['filmId']}; its pane wants ${f['wished']}.`,
+  'piece.offPull': (f) => `Piece ${f['piece']} lies outside pull ${f['pull']} or off the roll.`,
+  'piece.turned': (f) =>
+    `Piece ${f['piece']} is turned by ${f['turn']}°, which this film does not allow (turn: ${f['may']}).`,
+  'piece.tooSmall': (f) =>
+    `Piece ${f['piece']} is ${f['w']} × ${f['l']} mm and must be at least ${f['needW']} × ${f['needL']} mm.`,
+  'piece.tooLarge': (f) =>
+    `Piece ${f['piece']} is ${f['w']} × ${f['l']} mm, more than 1 mm above the needed ${f['needW']} × ${f['needL']} mm.`,
+  'piece.overlap': (f) => `${f['one']} and ${f['other']} overlap in pull ${f['pull']}.`,
+  'cut.notInStages': (f) =>
+    `${f['pieces']} cannot be parted in pull ${f['pull']} by slits, cross cuts and one trim.`,
+  'edge.notWished': (f) =>
+    `Piece ${f['piece']} names a factory edge (${f['side']}) that its pane does not want.`,
+  'edge.missing': (f) => `${f['piece']} wants a factory edge (${f['side']}) and has none there.`,
+  'edge.otherSide': (f) =>
+    `Piece ${f['piece']} has the factory edge at its ${f['side']}; wanted is ${f['wished']}.`,
+  'edge.notOnFactoryEdge': (f) =>
+    `The ${f['side']} of piece ${f['piece']} does not lie on a factory edge of its roll.`,
+  'seam.edgeNotThere': (f) =>
+    `The ${f['side']} of piece ${f['piece']} does not lie on the ${f['edge']} roll edge.`,
+  'seam.edgesDiffer': (f) => `${f['piece']} and ${f['other']} do not bring the same roll edge to their seam.`,
+  'seam.pattern': (f) => `The pattern of ${f['piece']} does not go on from ${f['other']}.`,
+  'seam.needless': (f) =>
+    `Pane ${f['pane']} is divided into ${f['panels']} though it fits whole on a roll that is sold.`,
+  'seam.notAllowed': (f) => `Pane ${f['pane']} is divided and may not be.`,
+  'seam.panelCount': (f) => `Pane ${f['pane']} is made of ${f['panels']} panels; ${f['fewest']} are enough.`,
+  'seam.axis': (f) => `Pane ${f['pane']} has ${f['axis']} seams, which its wish forbids.`,
+  'seam.lots': (f) => `The panels of pane ${f['pane']} come off different rolls.`,
+  'seam.minPanel': (f) =>
+    `Panel ${f['piece']} covers ${f['covered']} mm; at least ${f['minPanel']} mm are wanted.`,
+  'seam.overlap': (f) => `${f['piece']} and ${f['other']} do not overlap by exactly ${f['wished']} mm.`,
+  'cover.wrong': (f) => `The pieces of pane ${f['pane']} do not cover its glass.`,
+  'panel.missing': (f) =>
+    `Pane ${f['pane']}, copy ${f['copy']}: panels found: ${f['found']}; each is wanted once.`,
+  'pane.missing': (f) => `Pane ${f['pane']}, copy ${f['copy']} is neither cut nor named as unplaced.`,
+  'pane.copyUnknown': (f) => `Pane ${f['pane']} has no copy ${f['copy']}.`,
+  'unplaced.noReason': (f) => `Pane ${f['pane']}, copy ${f['copy']} is unplaced without a reason.`,
+  'unplaced.couldBe': (f) =>
+    `Pane ${f['pane']}, copy ${f['copy']} is left out (${f['reason']}) though it fits on a roll that is sold.`,
+  'unplaced.isPlaced': (f) => `Pane ${f['pane']}, copy ${f['copy']} is both cut and named as unplaced.`,
+  'unplaced.unknown': (f) =>
+    `Unplaced names pane ${f['pane']}, copy ${f['copy']}, which the job does not have.`,
+  'offcut.offPull': (f) => `An offcut lies outside pull ${f['pull']}.`,
+  'offcut.factoryEdges': (f) =>
+    `An offcut of pull ${f['pull']} names the factory edges ${f['named']}; it lies on ${f['found']}.`,
+  'offcut.tooSmall': (f) =>
+    `An offcut of ${f['w']} × ${f['l']} mm is to be kept; the least is ${f['minW']} × ${f['minL']} mm.`,
+  'summary.wrong': (f) => `${f['what']} is given as ${f['claimed']}; the cuts make it ${f['found']}.`,
+  'summary.boundTooHigh': (f) =>
+    `The lower bound ${f['bound']} mm is above the ${f['used']} mm used: it is no bound.`,
+  'summary.unknownFilm': (f) => `The summary names film ${f['filmId']}, which the job does not have.`,
+  'summary.filmMissing': (f) => `The summary leaves out film ${f['filmId']}.`,
+  'summary.cost': (f) => `The cost is given as ${f['claimed']}; the cuts make it ${f['found']}.`,
+};
+
+/** A fault of a cut plan in one sentence. Lengths are in mm, as in the file. */
+export function describePlanFault(found: PlanFault): string {
+  const sentence = FAULTS[found.code];
+  if (!sentence) throw new Error(`No sentence for the plan fault ${found.code}`);
+  return sentence(found.figures);
+}

@@ -1,0 +1,35 @@
+#!/usr/bin/env bash
+# Sets up, migrates, builds and serves Neat Sill: one server, one worker. Ctrl-C or SIGTERM ends all of it.
+#   NEAT_SILL_DATA  folder of the private database (default .data/app)   NEAT_SILL_PORT  port (default 4173)
+#   DATABASE_URL    use this database instead of a private one           NEAT_SILL_DEMO  no: do not fill in demo data
+set -euo pipefail
+cd "$(dirname "$0")/.."
+bash scripts/setup.sh
+
+data=$(realpath -m "${NEAT_SILL_DATA:-.data/app}")
+private=no
+if [ -z "${DATABASE_URL:-}" ]; then
+  private=yes
+  DATABASE_URL=$(bash scripts/postgres.sh start "$data" durable)
+fi
+export DATABASE_URL PORT=${NEAT_SILL_PORT:-4173} DEMO=${NEAT_SILL_DEMO:-yes} WEB_FOLDER=$PWD/.data/web
+
+children=()
+finish() {
+  trap - EXIT INT TERM
+  [ ${#children[@]} = 0 ] || { kill -TERM "${children[@]}" 2>/dev/null || true; wait "${children[@]}" 2>/dev/null || true; }
+  [ $private = no ] || bash scripts/postgres.sh stop "$data"
+}
+trap finish EXIT
+trap 'exit 0' INT TERM
+
+exec 8>>.data/build.lock
+flock 8
+npm run --silent build -w web -- --outDir "$WEB_FOLDER" --emptyOutDir >/dev/null 8>&-
+flock -u 8
+node --import tsx server/src/prepare.ts 8>&-
+node --import tsx server/src/worker.ts 8>&- &
+children+=($!)
+node --import tsx server/src/main.ts 8>&- &
+children+=($!)
+wait -n "${children[@]}" || { echo "A process of Neat Sill ended by itself; the lines above say why." >&2; exit 1; }

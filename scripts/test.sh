@@ -1,0 +1,26 @@
+#!/usr/bin/env bash
+# Sets up and runs every test: types, rules of the code, core, server against a real database, interface in a real
+# browser. Closes with "N passed, N failed".
+set -uo pipefail
+cd "$(dirname "$0")/.."
+bash scripts/setup.sh --browser || exit 1
+
+data=$(realpath -m "${NEAT_SILL_TEST_DATA:-.data/test-$(id -u)}")
+results=$(mktemp -d)
+trap 'bash scripts/postgres.sh stop "$data"; rm -rf "$results"' EXIT
+DATABASE_URL=$(bash scripts/postgres.sh start "$data" fast) || exit 1
+export DATABASE_URL NEAT_SILL_TEST_CLUSTER=$data
+
+step() {
+  echo "== $1"
+  shift
+  if "$@"; then echo 1 0 >>"$results/counts"; else echo 0 1 >>"$results/counts"; fi
+}
+step "Types" npm run --silent typecheck
+step "Rules of the code" npm run --silent lint
+
+echo "== Core, command line and server"
+node --experimental-vm-modules --no-warnings node_modules/jest/bin/jest.js --json --outputFile="$results/jest.json" || true
+echo "== Interface"
+PLAYWRIGHT_JSON_OUTPUT_NAME="$results/playwright.json" npx --no-install playwright test -c e2e/playwright.config.ts || true
+node scripts/count-results.mjs "$results"

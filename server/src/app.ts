@@ -1,0 +1,83 @@
+import type { Session } from '@neat-sill/core/contract';
+import cookieParser from 'cookie-parser';
+import express, { type Express } from 'express';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import type { Database } from './db/database.ts';
+import { accountRoutes, identifyCaller } from './features/accounts/index.ts';
+import { jobRoutes } from './features/jobs/index.ts';
+import { paperRoutes } from './features/papers/routes.ts';
+import { shopRoutes } from './features/shop/index.ts';
+import { refuseForgedWrites, securityHeaders } from './http/guards.ts';
+import { openApiDocument } from './http/openApi.ts';
+import { problemHandler, sendProblem } from './http/problem.ts';
+import type { WorkQueue } from './queue/queue.ts';
+
+export interface AppParts {
+  readonly db: Database;
+  readonly queue: WorkQueue;
+  readonly now: () => Date;
+  readonly log: Logger;
+  readonly secureCookies: boolean;
+  readonly trustProxy: boolean;
+  readonly demoSignIn: Session['demoSignIn'];
+  /** The built web application, or null where something else serves it. */
+  readonly webFolder: string | null;
+}
+
+/** A job of 600 panes is some 0.7 MB; larger files than this are not job files. */
+const LARGEST_BODY = '20mb';
+
+/** Puts the application together without a port, so that tests can call it. It keeps no state between requests. */
+export function makeApp(parts: AppParts): Express {
+  const { db, queue, now, log } = parts;
+  const app = express();
+  app.disable('x-powered-by');
+  app.set('trust proxy', parts.trustProxy ? 1 : false);
+  app.use(securityHeaders());
+  app.use(
+    pinoHttp({
+      logger: log,
+      autoLogging: { ignore: (req) => !req.url?.startsWith('/api') },
+      serializers: {
+        req: (req: { method: string; url: string }) => ({ method: req.method, url: req.url }),
+        res: (res: { statusCode: number }) => ({ status: res.statusCode }),
+      },
+    }),
+  );
+
+  const api = express.Router();
+  api.get('/health', async (_req, res) => {
+    const there = await db.isThere();
+    res.status(there ? 200 : 503).json({ database: there ? 'there' : 'away' });
+  });
+  api.get('/openapi.json', (_req, res) => void res.json(openApiDocument()));
+  api.use(express.json({ limit: LARGEST_BODY }), cookieParser());
+  const sessionSettings = { db, now, secureCookies: parts.secureCookies };
+  api.use(identifyCaller(sessionSettings), refuseForgedWrites);
+  api.use(accountRoutes(sessionSettings, parts.demoSignIn));
+  api.use(shopRoutes(db), jobRoutes(db, now), paperRoutes(db, queue, now));
+  api.use((_req, res) => {
+    sendProblem(res, 404, { title: 'Not found', detail: 'There is nothing at this address.' });
+  });
+  app.use('/api', api);
+
+  const { webFolder } = parts;
+  if (webFolder && existsSync(webFolder)) {
+    app.use(
+      '/assets',
+      express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
+    );
+    app.use(express.static(webFolder, { index: false, maxAge: 0 }));
+    app.get('/{*path}', (_req, res) => {
+      res.sendFile(join(webFolder, 'index.html'), {
+        headers: { 'cache-control': 'no-cache' },
+        dotfiles: 'allow',
+      });
+    });
+  }
+  app.use(problemHandler(log));
+  return app;
+}

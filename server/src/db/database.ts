@@ -1,0 +1,49 @@
+import { sql } from 'drizzle-orm';
+import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
+import { Pool } from 'pg';
+import * as schema from './schema.ts';
+
+export type Tx = Parameters<Parameters<NodePgDatabase<typeof schema>['transaction']>[0]>[0];
+
+export interface Database {
+  /** Runs work in one transaction that sees and writes the rows of one shop only. */
+  readonly inShop: <Value>(shopId: string, work: (tx: Tx) => Promise<Value>) => Promise<Value>;
+  /** Runs work in one transaction that may look up people and sessions of any shop, and nothing else. */
+  readonly forSignIn: <Value>(work: (tx: Tx) => Promise<Value>) => Promise<Value>;
+  readonly isThere: () => Promise<boolean>;
+  readonly pool: Pool;
+  readonly close: () => Promise<void>;
+}
+
+/** Opens a pool whose connections act as the role that row-level security holds for. */
+export function openDatabase(url: string, onLostConnection: (error: Error) => void): Database {
+  const pool = new Pool({
+    connectionString: url,
+    max: 10,
+    connectionTimeoutMillis: 5_000,
+    options: '-c role=neat_sill_app',
+  });
+  // A connection that breaks while it lies idle (the database restarts) is replaced at the next use.
+  pool.on('error', onLostConnection);
+  const db = drizzle(pool, { schema, casing: 'snake_case' });
+  const setting = (name: string, value: string) => sql`select set_config(${name}, ${value}, true)`;
+  return {
+    inShop: (shopId, work) =>
+      db.transaction(async (tx) => {
+        await tx.execute(setting('app.shop_id', shopId));
+        return work(tx);
+      }),
+    forSignIn: (work) =>
+      db.transaction(async (tx) => {
+        await tx.execute(setting('app.purpose', 'sign-in'));
+        return work(tx);
+      }),
+    isThere: () =>
+      pool.query('select 1').then(
+        () => true,
+        () => false,
+      ),
+    pool,
+    close: () => pool.end(),
+  };
+}

@@ -1,0 +1,142 @@
+import type { Film } from '@neat-sill/core/film';
+import type { SentEdit } from '@neat-sill/core/contract';
+import type { RuleSet } from '@neat-sill/core/rules';
+import {
+  customType,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  uuid,
+} from 'drizzle-orm/pg-core';
+
+/* Every table but `shops` names its shop; row-level security (migration 0001) keeps the shops apart. */
+
+const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
+const moment = () => timestamp({ withTimezone: true, mode: 'date' });
+const shopId = () =>
+  uuid()
+    .notNull()
+    .references(() => shops.id);
+
+export const shops = pgTable('shops', {
+  id: uuid().primaryKey(),
+  name: text().notNull(),
+  createdAt: moment().notNull(),
+});
+
+export const people = pgTable('people', {
+  id: uuid().primaryKey(),
+  shopId: shopId(),
+  email: text().notNull().unique(),
+  name: text().notNull(),
+  role: text({ enum: ['owner', 'installer', 'apprentice'] }).notNull(),
+  unit: text({ enum: ['mm', 'in'] }).notNull(),
+  passwordHash: text().notNull(),
+});
+
+export const sessions = pgTable(
+  'sessions',
+  {
+    tokenHash: text().primaryKey(),
+    shopId: shopId(),
+    personId: uuid()
+      .notNull()
+      .references(() => people.id),
+    csrfToken: text().notNull(),
+    expiresAt: moment().notNull(),
+  },
+  (table) => [index().on(table.expiresAt)],
+);
+
+export const films = pgTable(
+  'films',
+  {
+    shopId: shopId(),
+    id: text().notNull(),
+    place: integer().notNull(),
+    data: jsonb().$type<Film>().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.shopId, table.id] })],
+);
+
+export const stock = pgTable(
+  'stock',
+  { shopId: shopId(), id: text().notNull(), data: jsonb().$type<unknown>().notNull() },
+  (table) => [primaryKey({ columns: [table.shopId, table.id] })],
+);
+
+export const ruleSets = pgTable(
+  'rule_sets',
+  {
+    shopId: shopId(),
+    id: text().notNull(),
+    place: integer().notNull(),
+    version: integer().notNull(),
+    data: jsonb().$type<RuleSet>().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.shopId, table.id] })],
+);
+
+export const jobs = pgTable(
+  'jobs',
+  { id: uuid().primaryKey(), shopId: shopId(), createdAt: moment().notNull(), changedAt: moment().notNull() },
+  (table) => [index().on(table.shopId, table.changedAt)],
+);
+
+/** The records of a job. A record taken away keeps its row with empty data, so that its version goes on counting. */
+export const jobRecords = pgTable(
+  'job_records',
+  {
+    shopId: shopId(),
+    jobId: uuid()
+      .notNull()
+      .references(() => jobs.id),
+    kind: text({ enum: ['job', 'room', 'wall', 'pane', 'fitting', 'plan'] }).notNull(),
+    id: text().notNull(),
+    version: integer().notNull(),
+    data: jsonb().$type<unknown>(),
+    changedBy: uuid().references(() => people.id),
+    changedAt: moment().notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.jobId, table.kind, table.id] }),
+    index().on(table.shopId, table.kind),
+  ],
+);
+
+/** Every edit once: a repeated sending is recognised by its id, and a job's history can be read. */
+export const jobEdits = pgTable(
+  'job_edits',
+  {
+    editId: uuid().primaryKey(),
+    shopId: shopId(),
+    jobId: uuid()
+      .notNull()
+      .references(() => jobs.id),
+    personId: uuid().references(() => people.id),
+    label: text().notNull(),
+    changes: jsonb().$type<SentEdit['changes']>().notNull(),
+    versions: jsonb().$type<Record<string, number>>().notNull(),
+    at: moment().notNull(),
+  },
+  (table) => [index().on(table.jobId, table.at)],
+);
+
+export const papers = pgTable('papers', {
+  id: uuid().primaryKey(),
+  shopId: shopId(),
+  jobId: uuid()
+    .notNull()
+    .references(() => jobs.id),
+  kind: text({ enum: ['cut-list', 'care-sheet'] }).notNull(),
+  today: text().notNull(),
+  unit: text({ enum: ['mm', 'in'] }).notNull(),
+  state: text({ enum: ['waiting', 'ready', 'failed'] }).notNull(),
+  problem: text(),
+  pdf: bytes(),
+  madeAt: moment().notNull(),
+});

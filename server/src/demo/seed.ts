@@ -1,0 +1,53 @@
+import { hash } from '@node-rs/argon2';
+import { DEFAULT_RULE_SETS } from '@neat-sill/core/rules';
+import type { Database, Tx } from '../db/database.ts';
+import { films, people, ruleSets, shops, stock } from '../db/schema.ts';
+import { insertJob } from '../features/jobs/index.ts';
+import { DEMO_FILMS, DEMO_STOCK } from './films.ts';
+import { DEMO_JOBS } from './jobs.ts';
+import { DEMO_PEOPLE, DEMO_SHOP, DEMO_SIGN_IN } from './people.ts';
+
+export interface NewShop {
+  readonly id: string;
+  readonly name: string;
+  readonly people: readonly {
+    id: string;
+    email: string;
+    name: string;
+    role: 'owner' | 'installer' | 'apprentice';
+  }[];
+  readonly password: string;
+}
+
+/** Makes a shop with its people, catalogue, rack and house rules. */
+export async function insertShop(tx: Tx, shop: NewShop, now: Date): Promise<void> {
+  const shopId = shop.id;
+  const passwordHash = await hash(shop.password);
+  await tx.insert(shops).values({ id: shopId, name: shop.name, createdAt: now });
+  await tx
+    .insert(people)
+    .values(shop.people.map((person) => ({ ...person, shopId, unit: 'mm' as const, passwordHash })));
+  await tx
+    .insert(films)
+    .values(DEMO_FILMS.map((film, place) => ({ shopId, id: film.id, place, data: film })));
+  await tx.insert(stock).values(DEMO_STOCK.map((entry) => ({ shopId, id: entry.id, data: entry })));
+  await tx
+    .insert(ruleSets)
+    .values(
+      DEFAULT_RULE_SETS.map((rules, place) => ({ shopId, id: rules.id, place, version: 1, data: rules })),
+    );
+}
+
+/** Fills an empty database with the demo shop; a database with a shop in it is left as it is. */
+export async function seedDemo(db: Database, now: Date): Promise<boolean> {
+  return db.inShop(DEMO_SHOP.id, async (tx) => {
+    const there = await tx.select({ id: shops.id }).from(shops);
+    if (there.length > 0) return false;
+    await insertShop(tx, { ...DEMO_SHOP, people: DEMO_PEOPLE, password: DEMO_SIGN_IN.password }, now);
+    for (const [at, { id, records }] of DEMO_JOBS.entries()) {
+      const changedAt = new Date(now.getTime() - at * 3_600_000);
+      await insertJob(tx, { id, shopId: DEMO_SHOP.id, personId: null, now: changedAt }, records);
+    }
+    return true;
+  });
+}

@@ -1,0 +1,2 @@
+export { accountRoutes } from './routes.ts';
+export { identifyCaller, removeExpiredSessions } from './sessions.ts';

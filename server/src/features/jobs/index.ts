@@ -1,0 +1,3 @@
+export { jobRoutes } from './routes.ts';
+export { readJob } from './records.ts';
+export { insertJob } from './make.ts';

@@ -1,0 +1,111 @@
+import { randomUUID } from 'node:crypto';
+import type { ImportJob, ImportedJob } from '@neat-sill/core/contract';
+import {
+  RECORD_KINDS,
+  danglingRecords,
+  headerOf,
+  jobFileFormat,
+  readJobRecords,
+  type JobRecords,
+  type ShopBook,
+} from '@neat-sill/core/job';
+import { readFormat, type FileProblem } from '@neat-sill/core/units';
+import type { Tx } from '../../db/database.ts';
+import { jobRecords, jobs } from '../../db/schema.ts';
+import { HttpProblem } from '../../http/problem.ts';
+
+const ROWS_AT_ONCE = 1000;
+
+interface NewJobRows {
+  readonly id: string;
+  readonly shopId: string;
+  readonly personId: string | null;
+  readonly now: Date;
+}
+
+/** Writes a new job with all its records, each at version 1. */
+export async function insertJob(
+  tx: Tx,
+  { id, shopId, personId, now }: NewJobRows,
+  records: JobRecords,
+): Promise<void> {
+  await tx.insert(jobs).values({ id, shopId, createdAt: now, changedAt: now });
+  const rows = RECORD_KINDS.flatMap((kind) =>
+    Object.entries(records[kind]).map(([recordId, data]) => ({
+      shopId,
+      jobId: id,
+      kind,
+      id: recordId,
+      version: 1,
+      data,
+      changedBy: personId,
+      changedAt: now,
+    })),
+  );
+  for (let from = 0; from < rows.length; from += ROWS_AT_ONCE)
+    await tx.insert(jobRecords).values(rows.slice(from, from + ROWS_AT_ONCE));
+}
+
+function unusable(problems: readonly FileProblem[]): HttpProblem {
+  const errors = problems.map(({ path, sentence }) => ({ path, message: sentence }));
+  const detail = errors
+    .slice(0, 3)
+    .map(({ path, message }) => (path ? `${path}: ${message}` : message))
+    .join(' ');
+  return new HttpProblem(422, {
+    title: 'The file can’t be used',
+    detail: `${detail} Nothing was changed.`,
+    errors,
+  });
+}
+
+/** Makes a job from a job file; what had to be left off is said in the notes. */
+export async function importJob(
+  tx: Tx,
+  { file, customer, site }: ImportJob,
+  book: ShopBook,
+  caller: { shopId: string; personId: string; now: Date },
+): Promise<ImportedJob> {
+  const read = readFormat(file, jobFileFormat);
+  if (!read.ok) throw unusable(read.problem);
+  const { value, warnings } = read.value;
+  if (!value.records && !site)
+    throw new HttpProblem(422, {
+      title: 'Where is it?',
+      detail:
+        'This file was written for planning and says nothing of its site: name the town and its place first.',
+    });
+  const fallback = {
+    customer: customer || 'Not named',
+    site: site ?? headerOf(value.records ?? ({ job: {} } as JobRecords))?.site,
+  };
+  if (!fallback.site && !headerOf(value.records as JobRecords))
+    throw unusable([
+      { code: 'job.noHeader', path: 'records.job', sentence: 'The job in the file has no name and site.' },
+    ]);
+  const { records, unknownFilms } = readJobRecords(
+    value,
+    book,
+    fallback as Parameters<typeof readJobRecords>[2],
+  );
+  const [dangling] = danglingRecords(records);
+  if (dangling)
+    throw unusable([
+      {
+        code: 'record.dangling',
+        path: `records.${dangling.kind}.${dangling.id}`,
+        sentence: 'This record belongs to something that is not in the file.',
+      },
+    ]);
+  const id = randomUUID();
+  await insertJob(tx, { id, ...caller }, records);
+  return {
+    id,
+    notes: [
+      ...warnings.map(({ path, sentence }) => `${path}: ${sentence}`),
+      ...unknownFilms.map(
+        (film) => `The film “${film}” is not in your catalogue; its panes have no film now.`,
+      ),
+    ],
+  };
+}

@@ -1,0 +1,78 @@
+import { randomUUID } from 'node:crypto';
+import { RULES_OF_ROLES, operations } from '@neat-sill/core/contract';
+import { EMPTY_RECORDS, HEADER_ID, writeJobFile } from '@neat-sill/core/job';
+import { Router } from 'express';
+import { z } from 'zod';
+import type { Database } from '../../db/database.ts';
+import { HttpProblem, notAllowed, notFound } from '../../http/problem.ts';
+import { callerOf, signedInRoute, type Caller } from '../../http/route.ts';
+import { bookOf, readShopBook } from '../shop/index.ts';
+import { writeEdit } from './edits.ts';
+import { importJob, insertJob } from './make.ts';
+import { readJob } from './records.ts';
+import { listJobs } from './summaries.ts';
+
+function mustMakeJobs({ person }: Caller): void {
+  if (!RULES_OF_ROLES[person.role].makesJobs)
+    throw notAllowed(`The role ${person.role} may not make jobs; ask the owner or an installer.`);
+}
+
+export function jobRoutes(db: Database, now: () => Date): Router {
+  const router = Router();
+
+  signedInRoute(router, operations.jobs, ({ caller }) =>
+    db.inShop(caller.person.shopId, async (tx) => listJobs(tx, bookOf(await readShopBook(tx)))),
+  );
+
+  signedInRoute(router, operations.makeJob, ({ caller, body }) => {
+    mustMakeJobs(caller);
+    const { shopId, id: personId } = caller.person;
+    return db.inShop(shopId, async (tx) => {
+      const ruleSetId = (await readShopBook(tx)).ruleSets[0]?.rules.id ?? '';
+      const id = randomUUID();
+      const records = { ...EMPTY_RECORDS, job: { [HEADER_ID]: { ...body, ruleSetId } } };
+      await insertJob(tx, { id, shopId, personId, now: now() }, records);
+      return { id, notes: [] };
+    });
+  });
+
+  signedInRoute(router, operations.importJob, ({ caller, body }) => {
+    mustMakeJobs(caller);
+    const { shopId, id: personId } = caller.person;
+    return db.inShop(shopId, async (tx) =>
+      importJob(tx, body, bookOf(await readShopBook(tx)), { shopId, personId, now: now() }),
+    );
+  });
+
+  signedInRoute(router, operations.job, ({ caller, params }) =>
+    db.inShop(caller.person.shopId, async (tx) => {
+      const job = await readJob(tx, params.id);
+      if (!job) throw notFound('The job');
+      return job;
+    }),
+  );
+
+  signedInRoute(router, operations.editJob, ({ caller, params, body }) =>
+    db.inShop(caller.person.shopId, async (tx) => ({
+      versions: await writeEdit(tx, { jobId: params.id, person: caller.person, edit: body, now: now() }),
+    })),
+  );
+
+  router.get('/jobs/:id/file', async (req, res) => {
+    const caller = callerOf(res);
+    const id = z.uuid().safeParse(req.params.id);
+    if (!id.success) throw new HttpProblem(404, { title: 'Not found', detail: 'There is no such job.' });
+    const file = await db.inShop(caller.person.shopId, async (tx) => {
+      const job = await readJob(tx, id.data);
+      if (!job) throw notFound('The job');
+      return writeJobFile(job.records, bookOf(await readShopBook(tx)));
+    });
+    const name = file.name.replaceAll(/[^\p{L}\p{N} _-]/gu, '').trim() || 'job';
+    res
+      .attachment(`${name}.neat-sill.json`)
+      .type('application/json')
+      .send(JSON.stringify(file, null, 2));
+  });
+
+  return router;
+}

@@ -1,0 +1,140 @@
+import { checkPlan, cutList, type CutPiece, type CutStep } from '@neat-sill/core/cuts';
+import { PLAN_ID, headerOf, keptPlan } from '@neat-sill/core/job';
+import { formatBareLength, formatLength, formatRun, type LengthUnit } from '@neat-sill/core/units';
+import { SIDE_NAMES, describeUnplaced } from '@neat-sill/core/words';
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
+import { BRICK, HAIRLINE, INK, QUIET } from './pdf.ts';
+import { PaperProblem, type PaperInput } from './paperInput.ts';
+
+const ROLL_DRAWING_WIDTH = 150;
+
+function pieceLine(piece: CutPiece, show: (mm: number) => string): Content {
+  const cut =
+    piece.crossCutAtMm === null ? 'to the end of the pull' : `cut across at ${show(piece.crossCutAtMm)}`;
+  const trim = piece.trimToMm === null ? '' : `, trim to ${show(piece.trimToMm)} wide`;
+  const edge = piece.factoryEdge
+    ? ` Factory edge (${piece.factoryEdge.rollEdge} of roll) goes to the ${SIDE_NAMES[piece.factoryEdge.side]}.`
+    : '';
+  const seam = piece.seams
+    .map(
+      ({ side, rollEdge }) =>
+        ` Seam at its ${SIDE_NAMES[side]}${rollEdge ? `, ${rollEdge} edge of the roll` : ''}.`,
+    )
+    .join('');
+  return {
+    text: [
+      { text: piece.name, bold: true },
+      `  ${show(piece.piece.w)} × ${show(piece.piece.l)}, ${cut}${trim}. Free end is the ${SIDE_NAMES[piece.freeEndIs]}.${edge}${seam}`,
+    ],
+  };
+}
+
+/** The pull to scale, as it comes out of the box: free end at the bottom. */
+function pullDrawing({ pull, source, strips, keep, knifeAtMm }: CutStep, unit: LengthUnit): Content {
+  const scale = ROLL_DRAWING_WIDTH / source.width;
+  const height = Math.min(220, Math.max(24, pull.length * scale));
+  const down = height / pull.length;
+  const rect = (r: { x: number; y: number; w: number; l: number }, fill: string, dash: string) =>
+    `<rect x="${r.x * scale}" y="${(pull.length - r.y - r.l) * down}" width="${r.w * scale}" height="${r.l * down}" fill="${fill}" stroke="${INK}" stroke-width="0.7" ${dash}/>`;
+  const pieces = strips.flatMap((strip) => strip.pieces);
+  const label = (r: { x: number; y: number; w: number; l: number }, text: string) =>
+    `<text x="${(r.x + r.w / 2) * scale}" y="${(pull.length - r.y - r.l / 2) * down + 3}" font-size="9" text-anchor="middle" fill="${INK}">${text}</text>`;
+  const escape = (text: string) => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;');
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${ROLL_DRAWING_WIDTH}" height="${height}">
+    <rect width="${ROLL_DRAWING_WIDTH}" height="${height}" fill="#F3EFE6" stroke="${HAIRLINE}" stroke-width="0.7"/>
+    ${keep.map((offcut) => rect(offcut, '#F1EADF', 'stroke-dasharray="3 2"') + label(offcut, 'keep')).join('')}
+    ${pieces.map(({ piece, name }) => rect(piece, '#DCEBE4', '') + label(piece, escape(name))).join('')}
+    ${knifeAtMm.map((at) => `<path d="M${at * scale} 0V${height}" stroke="${BRICK}" stroke-width="0.8"/>`).join('')}
+  </svg>`;
+  return {
+    stack: [
+      { svg, width: ROLL_DRAWING_WIDTH },
+      { text: `roll ${formatLength(source.width, { unit })} wide`, color: QUIET, fontSize: 8 },
+    ],
+  };
+}
+
+function pullBlock(step: CutStep, filmName: string, unit: LengthUnit): Content {
+  const show = (mm: number) => formatBareLength(mm, { unit, denominator: 32 });
+  const knife =
+    step.knifeAtMm.length === 0
+      ? 'no knife, full width'
+      : step.knifeAtMm.map(show).join(', ') + ' from the left edge';
+  return {
+    unbreakable: true,
+    margin: [0, 6, 0, 8],
+    columns: [
+      { width: ROLL_DRAWING_WIDTH + 16, stack: [pullDrawing(step, unit)] },
+      {
+        stack: [
+          { text: `Pull ${step.pull.id}`, bold: true, fontSize: 12 },
+          { text: `${filmName}, ${step.source.kind === 'new' ? 'new roll' : step.source.id}`, color: QUIET },
+          {
+            text: [
+              { text: 'Knife at  ', color: QUIET },
+              { text: knife, bold: true },
+            ],
+          },
+          {
+            text: [
+              { text: 'Pull out  ', color: QUIET },
+              { text: formatLength(step.pull.length, { unit }), bold: true },
+            ],
+          },
+          { text: 'Then, from the free end:', color: QUIET, margin: [0, 3, 0, 0] },
+          ...step.strips.flatMap((strip) => strip.pieces.map((piece) => pieceLine(piece, show))),
+          ...step.keep.map((offcut): Content => ({
+            text: `Keep ${show(offcut.w)} × ${show(offcut.l)}${offcut.factoryEdges.length > 0 ? ` (factory edge ${offcut.factoryEdges.join(' and ')})` : ''}.`,
+            color: QUIET,
+          })),
+        ],
+      },
+    ],
+  };
+}
+
+/** The cut list in the order of the hands, from the plan that was kept; proved once more before it is printed. */
+export function cutListPaper(input: PaperInput): Omit<TDocumentDefinitions, 'defaultStyle' | 'styles'> {
+  const { records, book, unit } = input;
+  const header = headerOf(records);
+  const found = keptPlan(records, book);
+  if (!header || !found || !records.plan[PLAN_ID])
+    throw new PaperProblem('No plan is kept yet: open Cuts and keep a plan, then make the cut list.');
+  if (!found.holds)
+    throw new PaperProblem(
+      'The job has changed since the plan was kept: open Cuts, look at the new plan and keep it.',
+    );
+  const { plan, job } = found.kept;
+  const faults = checkPlan(job, plan);
+  if (faults.length > 0)
+    throw new Error(`A kept plan does not pass its check: ${faults.map(({ code }) => code).join(', ')}`);
+  const filmName = (id: string) => job.films.find((film) => film.id === id)?.name ?? id;
+  const steps = cutList(plan, job);
+  const totals = plan.summary.byFilm.map(
+    ({ filmId, usedLength, usedArea, netArea }) =>
+      `${filmName(filmId)}: ${formatRun(usedLength, unit)} of roll, ${Math.round((netArea / usedArea) * 100)} % of it on the glass.`,
+  );
+  return {
+    info: { title: `Cut list, ${header.customer}` },
+    content: [
+      { text: 'Cut list', style: 'title' },
+      {
+        text: `${header.customer}, ${header.name}. ${unit === 'mm' ? 'Millimetres' : 'Inches'}, film face up, roll’s left edge left.`,
+        style: 'quiet',
+      },
+      { ul: totals, margin: [0, 6, 0, 4] },
+      ...steps.map((step) => pullBlock(step, filmName(step.source.filmId), unit)),
+      ...(plan.unplaced.length > 0
+        ? [
+            { text: 'Not laid', style: 'heading' },
+            {
+              ul: plan.unplaced.map(({ paneId, reason }) => {
+                const label = job.panes.find((pane) => pane.id === paneId)?.label ?? paneId;
+                return `${label}: ${describeUnplaced(reason)}`;
+              }),
+            },
+          ]
+        : []),
+    ],
+  };
+}

@@ -1,0 +1,38 @@
+import { eq } from 'drizzle-orm';
+import type { Database } from '../../db/database.ts';
+import { papers, shops } from '../../db/schema.ts';
+import type { QueuedWork } from '../../queue/queue.ts';
+import { readJob } from '../jobs/index.ts';
+import { bookOf, readShopBook } from '../shop/index.ts';
+import { careSheet } from './careSheet.ts';
+import { cutListPaper } from './cutListPaper.ts';
+import { renderPdf } from './pdf.ts';
+import { PaperProblem, type PaperInput } from './paperInput.ts';
+
+/** Makes a PDF that was asked for; a job that is not ready for it becomes the paper's problem, not an error. */
+export async function makePaper(db: Database, { shopId, paperId }: QueuedWork['paper']): Promise<void> {
+  const asked = await db.inShop(shopId, async (tx) => {
+    const [paper] = await tx.select().from(papers).where(eq(papers.id, paperId));
+    const job = paper && (await readJob(tx, paper.jobId));
+    const [shop] = await tx.select().from(shops).where(eq(shops.id, shopId));
+    return paper && job && shop ? { paper, job, shop, book: bookOf(await readShopBook(tx)) } : null;
+  });
+  if (!asked || asked.paper.state !== 'waiting') return;
+  const { paper, job, shop, book } = asked;
+  const input: PaperInput = {
+    records: job.records,
+    book,
+    unit: paper.unit,
+    today: paper.today,
+    shop: shop.name,
+  };
+  const finish = (result: Partial<typeof papers.$inferInsert>) =>
+    db.inShop(shopId, (tx) => tx.update(papers).set(result).where(eq(papers.id, paperId)));
+  try {
+    const content = paper.kind === 'cut-list' ? cutListPaper(input) : careSheet(input);
+    await finish({ state: 'ready', pdf: await renderPdf(content) });
+  } catch (error) {
+    if (!(error instanceof PaperProblem)) throw error;
+    await finish({ state: 'failed', problem: error.message });
+  }
+}

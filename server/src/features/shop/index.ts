@@ -1,0 +1,2 @@
+export { shopRoutes } from './routes.ts';
+export { bookOf, readShopBook } from './store.ts';

@@ -1,0 +1,50 @@
+import { timingSafeEqual } from 'node:crypto';
+import type { RequestHandler } from 'express';
+import helmet from 'helmet';
+import { HttpProblem } from './problem.ts';
+
+/** Security headers: no inline script, nothing from other hosts; WebAssembly and workers of our own are allowed. */
+export function securityHeaders(): RequestHandler {
+  return helmet({
+    contentSecurityPolicy: {
+      directives: {
+        defaultSrc: ["'self'"],
+        scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        workerSrc: ["'self'"],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        fontSrc: ["'self'"],
+        connectSrc: ["'self'"],
+        objectSrc: ["'none'"],
+        frameAncestors: ["'none'"],
+        upgradeInsecureRequests: null,
+      },
+    },
+    strictTransportSecurity: false,
+  });
+}
+
+const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
+
+function sameText(one: string, other: string): boolean {
+  const [a, b] = [Buffer.from(one), Buffer.from(other)];
+  return a.length === b.length && timingSafeEqual(a, b);
+}
+
+/** Refuses writes that another site's page sends: by where they come from, and by the session's own token. */
+export const refuseForgedWrites: RequestHandler = (req, res, next) => {
+  if (SAFE.has(req.method)) return next();
+  const from = req.get('sec-fetch-site');
+  const origin = req.get('origin');
+  const foreign =
+    (from !== undefined && from !== 'same-origin' && from !== 'none') ||
+    (origin !== undefined && URL.canParse(origin) && new URL(origin).host !== req.get('host'));
+  const caller = res.locals.caller;
+  const token = req.get('x-csrf-token') ?? '';
+  if (foreign || (caller && !sameText(token, caller.csrfToken)))
+    throw new HttpProblem(403, {
+      title: 'Not from this page',
+      detail: 'The request did not come from a page of this server in your session; load the page again.',
+    });
+  next();
+};

@@ -1,0 +1,44 @@
+import { operations, problemSchema, type Operation } from '@neat-sill/core/contract';
+import { z } from 'zod';
+import { createDocument, type ZodOpenApiOperationObject, type ZodOpenApiPathsObject } from 'zod-openapi';
+
+const problemAnswer = (description: string) => ({
+  description,
+  content: { 'application/problem+json': { schema: problemSchema } },
+});
+
+function describe(
+  name: string,
+  { summary, status, params, body, answer, access }: Operation,
+): ZodOpenApiOperationObject {
+  const hasParams = params instanceof z.ZodObject && Object.keys(params.shape).length > 0;
+  return {
+    operationId: name,
+    summary,
+    ...(access === 'signedIn' ? { security: [{ session: [] }] } : {}),
+    ...(hasParams ? { requestParams: { path: params } } : {}),
+    ...(body instanceof z.ZodUndefined
+      ? {}
+      : { requestBody: { content: { 'application/json': { schema: body } } } }),
+    responses: {
+      [String(status)]: { description: 'Done', content: { 'application/json': { schema: answer } } },
+      '4XX': problemAnswer('Why not, and how to mend it'),
+      '5XX': problemAnswer('The server or its database failed'),
+    },
+  };
+}
+
+/** The OpenAPI description of the API, from the same schemas that validate it. */
+export function openApiDocument() {
+  const paths: ZodOpenApiPathsObject = {};
+  for (const [name, operation] of Object.entries(operations)) {
+    const path = `/api${operation.path.replaceAll(/:(\w+)/g, '{$1}')}`;
+    paths[path] = { ...paths[path], [operation.method]: describe(name, operation) };
+  }
+  return createDocument({
+    openapi: '3.1.0',
+    info: { title: 'Neat Sill', version: '1' },
+    components: { securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'neat_sill_session' } } },
+    paths,
+  });
+}

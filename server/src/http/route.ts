@@ -1,0 +1,80 @@
+import type { Operation, Person } from '@neat-sill/core/contract';
+import type { Request, Response, Router } from 'express';
+import type { z } from 'zod';
+import { HttpProblem } from './problem.ts';
+
+/** Who asks, as far as it is known from the session cookie. */
+export interface Caller {
+  readonly person: Person & { readonly shopId: string };
+  readonly csrfToken: string;
+  readonly sessionHash: string;
+}
+
+export interface Call<Params, Body> {
+  readonly params: Params;
+  readonly body: Body;
+  readonly req: Request;
+  readonly res: Response;
+}
+
+declare module 'express-serve-static-core' {
+  interface Locals {
+    caller: Caller | null;
+  }
+}
+
+function parsed<Schema extends z.ZodType>(schema: Schema, value: unknown): z.output<Schema> {
+  const result = schema.safeParse(value);
+  if (result.success) return result.data;
+  const errors = result.error.issues.map(({ path, message }) => ({
+    path: path.map(String).join('.'),
+    message,
+  }));
+  const first = errors[0];
+  const detail = first ? `${first.path ? `${first.path}: ` : ''}${first.message}. Nothing was changed.` : '';
+  throw new HttpProblem(422, { title: 'Not usable', detail, errors });
+}
+
+type AnyOperation<P extends z.ZodType, B extends z.ZodType, A extends z.ZodType> = Operation<P, B, A>;
+
+function handle<P extends z.ZodType, B extends z.ZodType, A extends z.ZodType>(
+  router: Router,
+  operation: AnyOperation<P, B, A>,
+  work: (call: Call<z.output<P>, z.output<B>>) => Promise<z.input<A>>,
+): void {
+  router[operation.method](operation.path, async (req, res) => {
+    const params = parsed(operation.params, req.params);
+    const body = parsed(
+      operation.body,
+      operation.method === 'get' || operation.method === 'delete' ? undefined : req.body,
+    );
+    const answer = await work({ params, body, req, res });
+    res.status(operation.status).json(answer);
+  });
+}
+
+/** Puts an operation that anyone may call on the router: validates what comes in by the contract. */
+export function openRoute<P extends z.ZodType, B extends z.ZodType, A extends z.ZodType>(
+  router: Router,
+  operation: AnyOperation<P, B, A>,
+  work: (call: Call<z.output<P>, z.output<B>>) => Promise<z.input<A>>,
+): void {
+  handle(router, operation, work);
+}
+
+/** The signed-in caller of a request; a 401 where there is none. */
+export function callerOf(res: Response): Caller {
+  const caller = res.locals.caller;
+  if (!caller)
+    throw new HttpProblem(401, { title: 'Not signed in', detail: 'Sign in first; what you did waits here.' });
+  return caller;
+}
+
+/** Puts an operation for people who are signed in on the router. */
+export function signedInRoute<P extends z.ZodType, B extends z.ZodType, A extends z.ZodType>(
+  router: Router,
+  operation: AnyOperation<P, B, A>,
+  work: (call: Call<z.output<P>, z.output<B>> & { readonly caller: Caller }) => Promise<z.input<A>>,
+): void {
+  handle(router, operation, (call) => work({ ...call, caller: callerOf(call.res) }));
+}

@@ -1,0 +1,43 @@
+import { pino } from 'pino';
+import { makeApp } from './app.ts';
+import { openDatabase } from './db/database.ts';
+import { DEMO_SIGN_IN } from './demo/people.ts';
+import { readEnvironment } from './environment.ts';
+import { openQueue, senderOf } from './queue/queue.ts';
+
+const environment = readEnvironment(process.env);
+const log = pino({ level: environment.LOG_LEVEL });
+const db = openDatabase(environment.DATABASE_URL, (error) =>
+  log.warn({ err: error }, 'database connection lost'),
+);
+const boss = await openQueue(environment.DATABASE_URL, (error) => log.warn({ err: error }, 'queue'));
+const app = makeApp({
+  db,
+  queue: senderOf(boss),
+  now: () => new Date(),
+  log,
+  secureCookies: environment.SECURE_COOKIES === 'yes',
+  trustProxy: environment.TRUST_PROXY === 'yes',
+  demoSignIn: environment.DEMO === 'yes' ? DEMO_SIGN_IN : null,
+  webFolder: environment.WEB_FOLDER ?? null,
+});
+
+const server = app.listen(environment.PORT, environment.HOST, (error) => {
+  if (error) {
+    process.stderr.write(
+      `The server can't listen on ${environment.HOST}:${environment.PORT}: ${error.message}\n`,
+    );
+    process.exit(1);
+  }
+  const address = server.address();
+  const port = typeof address === 'object' && address ? address.port : environment.PORT;
+  process.stdout.write(`Neat Sill is at http://${environment.HOST}:${port}\n`);
+});
+
+function stop(): void {
+  server.close();
+  server.closeIdleConnections();
+  void Promise.allSettled([boss.stop({ graceful: false }), db.close()]).then(() => process.exit(0));
+}
+process.once('SIGTERM', stop);
+process.once('SIGINT', stop);

@@ -1,0 +1,33 @@
+import PgBoss from 'pg-boss';
+
+/** Work that a worker process takes over, on PostgreSQL. */
+export interface QueuedWork {
+  readonly paper: { readonly shopId: string; readonly paperId: string };
+  readonly 'clean-sessions': Record<string, never>;
+}
+
+export type WorkName = keyof QueuedWork;
+
+export interface WorkQueue {
+  readonly send: <Name extends WorkName>(name: Name, work: QueuedWork[Name]) => Promise<void>;
+}
+
+export const WORK_NAMES: readonly WorkName[] = ['paper', 'clean-sessions'];
+
+/** Starts the queue's client; both server and worker have one. Its own errors (a lost connection) are passed on. */
+export async function openQueue(url: string, onError: (error: Error) => void): Promise<PgBoss> {
+  const boss = new PgBoss({ connectionString: url });
+  boss.on('error', onError);
+  await boss.start();
+  for (const name of WORK_NAMES)
+    await boss.createQueue(name, { name, retryLimit: 3, retryDelay: 5, retryBackoff: true });
+  return boss;
+}
+
+export function senderOf(boss: PgBoss): WorkQueue {
+  return {
+    send: async (name, work) => {
+      await boss.send(name, work);
+    },
+  };
+}
