@@ -55,3 +55,4 @@ export {
   type JobFile,
   type NewSite,
 } from './jobFile.ts';
+export { mergeData, type MergeConflict, type Merged } from './merge.ts';

@@ -6,6 +6,7 @@ export {
   lengthParts,
   parseLength,
   roundLength,
+  type ExpectedLength,
   type LengthParts,
   type LengthProblem,
   type LengthStyle,

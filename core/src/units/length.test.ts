@@ -32,6 +32,7 @@ describe('a length as it is written on the job', () => {
     expect(parseLength('96', 'mm')).toMatchObject({ value: { mm: 96, unit: 'mm', unitAssumed: false } });
     expect(parseLength('96', 'in')).toMatchObject({ value: { mm: 2438.4, unit: 'in', unitAssumed: false } });
     expect(parseLength('30', 'mm')).toMatchObject({ value: { mm: 762, unit: 'in', unitAssumed: true } });
+    expect(parseLength('30', 'mm', 'any')).toMatchObject({ value: { mm: 30, unitAssumed: false } });
     expect(parseLength('1640', 'in')).toMatchObject({ value: { mm: 1640, unit: 'mm', unitAssumed: true } });
   });
 

@@ -81,6 +81,7 @@ function parseWithUnit(
   text: string,
   typed: string,
   personUnit: LengthUnit,
+  expected: ExpectedLength,
 ): Result<UnderstoodLength, LengthProblem> {
   const metric = METRIC.exec(text)?.groups;
   if (metric) {
@@ -113,17 +114,25 @@ function parseWithUnit(
   const [own, other] = personUnit === 'mm' ? [asMm, asInches] : [asInches, asMm];
   const sensible = ({ mm }: { mm: number }) => mm >= SHORTEST_GLASS_MM && mm <= LONGEST_LENGTH_MM;
   if (bare.value.fraction) return succeed({ ...asInches, unitAssumed: personUnit !== 'in' });
-  if (!sensible(own) && sensible(other)) return succeed({ ...other, unitAssumed: true });
+  if (expected === 'glass' && !sensible(own) && sensible(other))
+    return succeed({ ...other, unitAssumed: true });
   return succeed({ ...own, unitAssumed: false });
 }
 
+/** What is asked for: a side of a pane, or any length (a gap, a margin), where small numbers mean what they say. */
+export type ExpectedLength = 'glass' | 'any';
+
 /**
  * Understands a length as installers write it: `32 1/4`, `32-1/4"`, `2' 8 1/4`, `32.25`, `819`, `81.9cm`.
- * A bare number is taken in the person's own unit; when that is no size that glass can have and the other unit is,
- * the other unit is taken and `unitAssumed` is set, so that the interface says so. A bare fraction is inches.
+ * A bare number is taken in the person's own unit; when glass is asked for and that is no size glass can have while
+ * the other unit is, the other unit is taken and `unitAssumed` is set, so that the interface says so. A bare fraction is inches.
  * Gives millimetres (1 in = 25.4 mm exactly, the international inch of 1959). Never throws: people type these.
  */
-export function parseLength(typed: string, personUnit: LengthUnit): Result<UnderstoodLength, LengthProblem> {
+export function parseLength(
+  typed: string,
+  personUnit: LengthUnit,
+  expected: ExpectedLength = 'glass',
+): Result<UnderstoodLength, LengthProblem> {
   const shown = typed.trim();
   if (shown === '') return fail({ code: 'length.empty' });
   if (/\d,\d{3}(?!\d)/.test(shown)) return fail({ code: 'length.ambiguousComma', typed: shown });
@@ -135,7 +144,7 @@ export function parseLength(typed: string, personUnit: LengthUnit): Result<Under
       .replaceAll(/l(?=\d)|(?<=\d)l/g, '1');
     return fail({ code: 'length.letterForDigit', typed: shown, perhaps });
   }
-  const understood = parseWithUnit(text, shown, personUnit);
+  const understood = parseWithUnit(text, shown, personUnit, expected);
   if (!understood.ok) return understood;
   if (understood.value.mm === 0) return fail({ code: 'length.zero', typed: shown });
   if (understood.value.mm > LONGEST_LENGTH_MM)

@@ -1,0 +1,43 @@
+import type { Film, FilmKind } from '@neat-sill/core/film';
+
+/** How each kind of film is drawn: its own hatch, so that kinds stay apart in print and to the colour-blind. */
+const LINES: Readonly<
+  Record<FilmKind, { readonly size: number; readonly path: string; readonly tone: string }>
+> = {
+  silverSolar: { size: 11, path: 'M0 11 11 0', tone: '#c3d2cd' },
+  neutralSolar: { size: 8, path: 'M0 8 8 0M0 4 4 0M4 8 8 4', tone: '#b9c3bf' },
+  frosted: { size: 8, path: 'M2 2h1M6 6h1', tone: '#eef0ec' },
+  patterned: { size: 16, path: 'M0 8 8 0 16 8 8 16Z', tone: '#e9ecdf' },
+  clearSecurity: { size: 14, path: 'M7 0V14M0 7H14', tone: '#e3ece9' },
+  staticCling: { size: 12, path: 'M0 6Q3 2 6 6T12 6', tone: '#e7efe2' },
+  perforated: { size: 7, path: 'M3.5 2a1.5 1.5 0 1 0 .01 0', tone: '#d9dfdd' },
+};
+
+const hatchId = (filmId: string) => `hatch-${filmId.replaceAll(/[^\w-]/g, '_')}`;
+
+export function filmFill(film: Pick<Film, 'id'> | undefined): string {
+  return film ? `url(#${hatchId(film.id)})` : 'var(--glass)';
+}
+
+/** Pattern definitions for an SVG that shows films. */
+export function FilmHatches({ films }: { films: readonly Pick<Film, 'id' | 'kind'>[] }) {
+  return (
+    <defs>
+      {films.map((film) => {
+        const { size, path, tone } = LINES[film.kind];
+        return (
+          <pattern
+            key={film.id}
+            id={hatchId(film.id)}
+            width={size}
+            height={size}
+            patternUnits="userSpaceOnUse"
+          >
+            <rect width={size} height={size} fill={tone} />
+            <path d={path} fill="none" stroke="#17332c" strokeOpacity="0.38" strokeWidth="1" />
+          </pattern>
+        );
+      })}
+    </defs>
+  );
+}

@@ -1,0 +1,140 @@
+import { cureDays, cureOf, dayAt } from '@neat-sill/core/fitting';
+import { keptPlan } from '@neat-sill/core/job';
+import { Download, FileText } from 'lucide-react';
+import { useState } from 'react';
+import { sentenceOf, useMakePaperMutation, usePaperQuery } from '../../api/api.ts';
+import { Button, buttonLook } from '../../ui/Button.tsx';
+import { countOf, showDay, today } from '../../ui/format.ts';
+import { Note } from '../../ui/Note.tsx';
+import { useAppSelector } from '../job/hooks.ts';
+import { useJob } from '../job/index.ts';
+
+type PaperKind = 'care-sheet' | 'cut-list';
+
+const PAPER_NAMES: Readonly<Record<PaperKind, string>> = {
+  'care-sheet': 'Care sheet',
+  'cut-list': 'Cut list',
+};
+
+function MadePaper({ id, kind }: { id: string; kind: PaperKind }) {
+  const [waiting, setWaiting] = useState(true);
+  const { data, error } = usePaperQuery(id, { pollingInterval: waiting ? 700 : 0 });
+  if (waiting && (error || (data && data.state !== 'waiting'))) setWaiting(false);
+  if (error)
+    return (
+      <Note tone="no" role="alert">
+        {sentenceOf(error)}
+      </Note>
+    );
+  if (data?.state === 'failed')
+    return (
+      <Note tone="doubt" role="alert">
+        {data.problem}
+      </Note>
+    );
+  if (data?.state !== 'ready') return <p role="status">Making the {PAPER_NAMES[kind].toLowerCase()}</p>;
+  return (
+    <a className={buttonLook('plain')} href={`/api/papers/${id}/pdf`} target="_blank" rel="noreferrer">
+      <FileText size={18} aria-hidden /> Open the {PAPER_NAMES[kind].toLowerCase()} (PDF)
+    </a>
+  );
+}
+
+function Paper({ kind, disabledBecause }: { kind: PaperKind; disabledBecause: string | null }) {
+  const { jobId } = useJob();
+  const unsent = useAppSelector((state) => state.job.outbox.length);
+  const [make, { data, error, isLoading }] = useMakePaperMutation();
+  return (
+    <div className="flex flex-col items-start gap-2">
+      <Button
+        disabled={isLoading || unsent > 0 || disabledBecause !== null}
+        onClick={() => void make({ jobId, asked: { kind, today: today() } })}
+      >
+        <FileText size={18} aria-hidden /> Make the {PAPER_NAMES[kind].toLowerCase()}
+      </Button>
+      {disabledBecause && <p className="text-sm text-quiet">{disabledBecause}</p>}
+      {error && (
+        <Note tone="no" role="alert">
+          {sentenceOf(error)}
+        </Note>
+      )}
+      {data && <MadePaper key={data.id} id={data.id} kind={kind} />}
+    </div>
+  );
+}
+
+function CureTable() {
+  const { allPanes, book, records, rules, header } = useJob();
+  const filmed = allPanes.flatMap((pane) => {
+    const film = book.films.find(({ id }) => id === pane.filmId);
+    return film ? [{ pane, film, doneAt: records.fitting[pane.id]?.doneAt ?? null }] : [];
+  });
+  if (filmed.length === 0) return <p className="text-quiet">No pane has a film yet.</p>;
+  return (
+    <table className="w-full border-collapse text-left">
+      <thead>
+        <tr className="border-b border-ink text-sm text-quiet">
+          <th className="py-1 pr-3 font-normal">Pane</th>
+          <th className="pr-3 font-normal">Film</th>
+          <th className="pr-3 font-normal">Fitted</th>
+          <th className="font-normal">Dry, first wash from</th>
+        </tr>
+      </thead>
+      <tbody>
+        {filmed.map(({ pane, film, doneAt }) => {
+          const done = doneAt && dayAt(doneAt, header.site.timeZone);
+          const days = cureDays(film, rules).days;
+          return (
+            <tr key={pane.id} className="border-b border-hairline-soft">
+              <td className="py-1.5 font-bold">{pane.label}</td>
+              <td className="pr-3">{film.name}</td>
+              <td className="pr-3">{done ? showDay(done) : 'not yet'}</td>
+              <td className={done ? 'font-bold' : 'text-quiet'}>
+                {done ? showDay(cureOf(film, done, rules).on) : `${countOf(days, 'day')} after`}
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+/** Handover: when each pane is dry, what the customer keeps, and the job as a file. */
+export function HandoverBench() {
+  const { jobId, records, book } = useJob();
+  const unsent = useAppSelector((state) => state.job.outbox.length);
+  const kept = keptPlan(records, book);
+  const filmed = Object.values(records.pane).some(({ filmId }) => filmId !== null);
+  return (
+    <>
+      <h2 className="text-xl font-bold">Handover</h2>
+      <CureTable />
+      <h3 className="font-bold">Papers</h3>
+      {unsent > 0 && (
+        <Note tone="doubt">
+          Papers are made from what is saved: {countOf(unsent, 'change')} still on this device.
+        </Note>
+      )}
+      <Paper kind="care-sheet" disabledBecause={filmed ? null : 'Choose films first.'} />
+      <Paper
+        kind="cut-list"
+        disabledBecause={
+          kept?.holds
+            ? null
+            : kept
+              ? 'The job has changed since the plan was kept: keep the new one in Cuts.'
+              : 'Keep a plan in Cuts first.'
+        }
+      />
+      <h3 className="font-bold">The job as a file</h3>
+      <p className="text-sm text-quiet">
+        Everything in it, to keep or to read into Neat Sill again; cutting programs of your own can read its
+        plain fields.
+      </p>
+      <a className={`${buttonLook('plain')} self-start`} href={`/api/jobs/${jobId}/file`} download>
+        <Download size={18} aria-hidden /> Download the job file
+      </a>
+    </>
+  );
+}

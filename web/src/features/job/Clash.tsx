@@ -1,0 +1,100 @@
+import type { Pane } from '@neat-sill/core/job';
+import { READING_NAMES } from '@neat-sill/core/words';
+import type { Reading, ReadingPlace } from '@neat-sill/core/survey';
+import { formatLength, type LengthUnit } from '@neat-sill/core/units';
+import type { StaleRecord } from '@neat-sill/core/contract';
+import { Button } from '../../ui/Button.tsx';
+import { Sheet } from '../../ui/Sheet.tsx';
+import { useAppDispatch, useAppSelector } from './hooks.ts';
+import { jobActions } from './jobSlice.ts';
+import { clashesOf, type Choice, type StaleClash } from './rebase.ts';
+import { useUnit } from './useJob.ts';
+
+const FIELD_NAMES: Readonly<Record<string, string>> = {
+  filmId: 'Film',
+  glass: 'Glass',
+  frame: 'Frame',
+  handle: 'Handle',
+  opening: 'Kind of opening',
+  gapBeforeMm: 'Gap before it',
+  sillMm: 'Height of the sill',
+  label: 'Number',
+  seams: 'Seams',
+  ruleSetId: 'House rules',
+  name: 'Name',
+  ticks: 'Steps done',
+  faults: 'Faults',
+  doneAt: 'Done at',
+  cutPullIds: 'Pulls cut',
+};
+
+function fieldName(path: readonly string[]): string {
+  const last = path.at(-1) ?? '';
+  if (last in READING_NAMES) return READING_NAMES[last as ReadingPlace];
+  return FIELD_NAMES[last] ?? (last === '' ? 'All of it' : last);
+}
+
+function shown(value: unknown, path: readonly string[], unit: LengthUnit): string {
+  if (value === null || value === undefined) return path.length === 0 ? 'taken away' : 'empty';
+  if (typeof value === 'object' && 'mm' in value) return formatLength((value as Reading).mm, { unit });
+  if (typeof value === 'number' && path.at(-1)?.endsWith('Mm')) return formatLength(value, { unit });
+  if (Array.isArray(value)) return `${value.length}`;
+  if (typeof value === 'object') return path.length === 0 ? 'kept, changed' : JSON.stringify(value);
+  return String(value as string | number | boolean);
+}
+
+function recordName({ mine }: StaleClash): string {
+  const data = (mine.after ?? mine.before) as Partial<Pane> | null;
+  if (mine.kind === 'pane') return `Pane ${data?.label ?? ''}`;
+  return {
+    job: 'The job',
+    room: 'A room',
+    wall: 'A wall',
+    fitting: 'Fitting of a pane',
+    plan: 'The kept plan',
+  }[mine.kind];
+}
+
+/** Two people changed the same thing: both are shown side by side, field by field, and one is chosen. */
+export function ClashSheet({ stale }: { stale: readonly StaleRecord[] }) {
+  const dispatch = useAppDispatch();
+  const unit = useUnit();
+  const outbox = useAppSelector((state) => state.job.outbox);
+  const edit = outbox[0]?.edit;
+  if (!edit) return null;
+  const clashes = clashesOf(edit, stale);
+  const choose = (choice: Choice) =>
+    dispatch(jobActions.resolved({ stale, choice, newIds: outbox.map(() => crypto.randomUUID()) }));
+  return (
+    <Sheet title="Changed by somebody else meanwhile" open onClose={() => undefined}>
+      <p>Nothing is lost. Fields that only one of you changed are both kept; these you both changed:</p>
+      {clashes.map((clash) => (
+        <table key={`${clash.mine.kind}/${clash.mine.id}`} className="w-full border-collapse text-left">
+          <caption className="pb-1 text-left font-bold">{recordName(clash)}</caption>
+          <thead>
+            <tr className="border-b border-hairline text-sm text-quiet">
+              <th className="py-1 font-normal">What</th>
+              <th className="font-normal">Yours</th>
+              <th className="font-normal">Theirs</th>
+            </tr>
+          </thead>
+          <tbody>
+            {clash.conflicts.map(({ path, mine, theirs }) => (
+              <tr key={path.join('.')} className="border-b border-hairline-soft">
+                <td className="py-2">{fieldName(path)}</td>
+                <td className="font-semibold">{shown(mine, path, unit)}</td>
+                <td className="font-semibold">{shown(theirs, path, unit)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      ))}
+      <div className="flex justify-end gap-3">
+        <Button onClick={() => choose('theirs')}>Take theirs</Button>
+        <Button weight="act" onClick={() => choose('mine')}>
+          Keep mine
+        </Button>
+      </div>
+    </Sheet>
+  );
+}

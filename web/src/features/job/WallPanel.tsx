@@ -1,0 +1,186 @@
+import { placeOpenings } from '@neat-sill/core/survey';
+import { addRecord, removeWithDependents, sizesOf } from '@neat-sill/core/job';
+import { Compass, FlipHorizontal2, Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { WallDrawing } from '../../drawing/WallDrawing.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { useAppDispatch, useAppSelector } from './hooks.ts';
+import { useOptionalLivePlan } from './livePlan.tsx';
+import type { StageId } from './stages.ts';
+import { useJob, useUnit, type OpenJob } from './useJob.ts';
+import { viewActions } from './viewSlice.ts';
+import { WallSheet } from './WallSheet.tsx';
+import { wallMarks } from './wallMarks.ts';
+
+const STAGE_HINTS: Readonly<Record<StageId, string>> = {
+  survey: 'Click a pane, or use the arrow keys; hold Shift for several.',
+  film: 'Choose panes here and a film beside; with none chosen a film goes on the whole wall.',
+  cuts: 'Arrows show which end comes off the roll first. A seam is dashed, with its marks on the frame.',
+  price: 'Film as planned.',
+  day: 'Which way the wall faces decides when to work at it.',
+  fitting: 'Click the pane you are at.',
+  handover: 'Each pane with the day from which it is dry.',
+};
+
+function WallTabs({ job, onAdd }: { job: OpenJob; onAdd: () => void }) {
+  const dispatch = useAppDispatch();
+  return (
+    <div className="flex flex-wrap items-center gap-x-1 gap-y-1" role="group" aria-label="Walls">
+      {job.walls.map((wall) => (
+        <button
+          key={wall.id}
+          type="button"
+          aria-pressed={wall.id === job.wall?.id}
+          onClick={() => dispatch(viewActions.wallShown(wall.id))}
+          className="min-h-8 rounded-sm border border-transparent px-2 text-sm text-quiet aria-pressed:border-hairline aria-pressed:bg-sheet aria-pressed:font-semibold aria-pressed:text-ink"
+        >
+          {wall.name}
+        </button>
+      ))}
+      <button
+        type="button"
+        onClick={onAdd}
+        className="inline-flex min-h-8 items-center gap-1 px-2 text-sm font-semibold text-edge"
+      >
+        <Plus size={15} aria-hidden /> Wall
+      </button>
+    </div>
+  );
+}
+
+function CompassDial({ bearingDeg }: { bearingDeg: number }) {
+  return (
+    <div className="flex items-center gap-2 text-sm text-quiet">
+      <svg width="34" height="34" aria-hidden>
+        <circle cx="17" cy="17" r="16" fill="var(--sheet)" stroke="var(--hairline)" />
+        <path d="M17 5l5 13-5-3-5 3Z" fill="var(--dusk)" transform={`rotate(${bearingDeg} 17 17)`} />
+      </svg>
+      faces {Math.round(bearingDeg)}°
+    </div>
+  );
+}
+
+function EmptyWall({ onAdd }: { onAdd: () => void }) {
+  return (
+    <div className="flex flex-1 flex-col items-center justify-center gap-4 p-6 text-center">
+      <svg width="180" height="110" aria-hidden>
+        <path d="M10 12h160v80H10z" fill="var(--sheet)" stroke="var(--hairline)" />
+        <path
+          d="M40 28h36v50H40zM104 28h36v50h-36z"
+          fill="none"
+          stroke="var(--quiet)"
+          strokeDasharray="5 4"
+        />
+        <path d="M0 92h180" stroke="var(--ink)" strokeWidth="2" />
+      </svg>
+      <p className="max-w-72">Begin with a wall: its room, its name, and which way it faces.</p>
+      <Button weight="act" onClick={onAdd}>
+        <Plus size={18} aria-hidden /> Add a wall
+      </Button>
+    </div>
+  );
+}
+
+/** The wall above the sill, with the walls of the job to choose from. */
+export function WallPanel({ stage }: { stage: StageId }) {
+  const job = useJob();
+  const unit = useUnit();
+  const dispatch = useAppDispatch();
+  const live = useOptionalLivePlan();
+  const fromOutside = useAppSelector((state) => state.view.fromOutside);
+  const [sheet, setSheet] = useState<'closed' | 'new' | 'change'>('closed');
+  const { wall, wallPanes, records } = job;
+  const room = wall && records.room[wall.roomId];
+  const placed =
+    wall &&
+    placeOpenings(
+      wall,
+      wallPanes.map((pane) => ({ ...pane, size: sizesOf(pane, job.rules)?.cutting ?? null })),
+    );
+  return (
+    <section aria-label="Wall" className="flex min-h-0 min-w-0 flex-1 flex-col gap-1 px-4 pt-3 pb-2">
+      <div className="flex items-start justify-between gap-3">
+        <div className="min-w-0">
+          <h2 className="text-lg leading-tight font-bold">{wall?.name ?? 'No wall yet'}</h2>
+          {wall && (
+            <p className="text-sm text-quiet">
+              {room?.name}. Seen from {fromOutside ? 'outside' : 'inside'}.
+            </p>
+          )}
+        </div>
+        {wall && (
+          <div className="flex flex-wrap items-center justify-end gap-2">
+            <CompassDial bearingDeg={wall.bearingDeg} />
+            <Button
+              className="min-h-9 px-2"
+              title="See the wall from the other side"
+              aria-pressed={fromOutside}
+              onClick={() => dispatch(viewActions.sideTurned())}
+            >
+              <FlipHorizontal2 size={18} aria-hidden />
+              <span className="sr-only">See the wall from outside</span>
+            </Button>
+            <Button className="min-h-9 px-2" title="Change the wall" onClick={() => setSheet('change')}>
+              <Compass size={18} aria-hidden />
+              <span className="sr-only">Change the wall</span>
+            </Button>
+            <Button
+              className="min-h-9 px-2"
+              title="Take the wall away"
+              onClick={() =>
+                job.edit(`Take away ${wall.name}`, removeWithDependents(records, 'wall', wall.id))
+              }
+            >
+              <Trash2 size={18} aria-hidden />
+              <span className="sr-only">Take the wall away</span>
+            </Button>
+          </div>
+        )}
+      </div>
+      {job.walls.length > 0 && <WallTabs job={job} onAdd={() => setSheet('new')} />}
+      {placed && wall ? (
+        <>
+          <WallDrawing
+            wall={placed}
+            name={wall.name}
+            marks={wallMarks(job, stage, live, unit)}
+            films={job.book.films}
+            selected={job.selected.map(({ id }) => id)}
+            fromOutside={fromOutside}
+            unit={unit}
+            onSelect={(ids) => dispatch(viewActions.selected(ids))}
+          />
+          <p className="text-sm text-quiet max-sm:hidden">{STAGE_HINTS[stage]}</p>
+        </>
+      ) : (
+        <EmptyWall onAdd={() => setSheet('new')} />
+      )}
+      {sheet !== 'closed' && (
+        <WallSheet
+          wall={sheet === 'change' ? wall : null}
+          onClose={() => setSheet('closed')}
+          onSave={(data, roomName) => {
+            setSheet('closed');
+            const existing = Object.entries(records.room).find(([, { name }]) => name === roomName)?.[0];
+            const roomId = existing ?? crypto.randomUUID();
+            const newRoom = existing
+              ? []
+              : [addRecord('room', roomId, { name: roomName, order: Object.keys(records.room).length })];
+            if (sheet === 'change' && wall) {
+              const { id, ...before } = wall;
+              job.edit(`Change ${data.name}`, [
+                ...newRoom,
+                { kind: 'wall', id, before, after: { ...before, ...data, roomId } },
+              ]);
+              return;
+            }
+            const id = crypto.randomUUID();
+            const order = 1 + Math.max(-1, ...job.walls.map((other) => other.order));
+            job.edit(`Add ${data.name}`, [...newRoom, addRecord('wall', id, { ...data, roomId, order })]);
+            dispatch(viewActions.wallShown(id));
+          }}
+        />
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,182 @@
+import { recordKey, type JobAnswer, type StaleRecord } from '@neat-sill/core/contract';
+import {
+  EMPTY_RECORDS,
+  applyEdit,
+  invertEdit,
+  withRecord,
+  type Change,
+  type Edit,
+  type JobRecords,
+} from '@neat-sill/core/job';
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { rebaseEdits, type Choice, type QueuedEdit } from './rebase.ts';
+
+export type SyncState =
+  | { readonly kind: 'idle' }
+  | { readonly kind: 'sending' }
+  | { readonly kind: 'away'; readonly sentence: string; readonly retryAt: number }
+  | { readonly kind: 'clash'; readonly stale: readonly StaleRecord[] }
+  | { readonly kind: 'refused'; readonly sentence: string };
+
+/** What is kept on the device: edits on their way, and what undo and redo need. */
+export interface JobDraft {
+  readonly outbox: readonly QueuedEdit[];
+  readonly done: readonly Edit[];
+  readonly undone: readonly Edit[];
+}
+
+export interface JobState extends JobDraft {
+  readonly jobId: string | null;
+  /** As the person sees it: the server's records with the edits on their way applied. */
+  readonly records: JobRecords;
+  /** The versions that the server will have once the outbox is sent. */
+  readonly versions: Readonly<Record<string, number>>;
+  readonly sync: SyncState;
+  /** What undo could not do, and why; null when there is nothing to say. */
+  readonly notice: string | null;
+  readonly lastSavedAt: string | null;
+}
+
+const NOTHING: JobState = {
+  jobId: null,
+  records: EMPTY_RECORDS,
+  versions: {},
+  outbox: [],
+  done: [],
+  undone: [],
+  sync: { kind: 'idle' },
+  notice: null,
+  lastSavedAt: null,
+};
+
+const MOST_UNDO = 200;
+
+function overlay(records: JobRecords, queue: readonly QueuedEdit[]): JobRecords {
+  return queue.flatMap(({ edit }) => edit.changes).reduce(withRecord, records);
+}
+
+function versionsAfter(versions: Readonly<Record<string, number>>, queue: readonly QueuedEdit[]) {
+  const after: Record<string, number> = { ...versions };
+  for (const { edit, baseVersions } of queue)
+    for (const { kind, id } of edit.changes)
+      after[recordKey(kind, id)] = (baseVersions[recordKey(kind, id)] ?? 0) + 1;
+  return after;
+}
+
+function enqueued(state: JobState, edit: Edit): Pick<JobState, 'outbox' | 'versions'> {
+  const keys = edit.changes.map(({ kind, id }) => recordKey(kind, id));
+  const baseVersions = Object.fromEntries(keys.map((key) => [key, state.versions[key] ?? 0]));
+  const queued = { edit, baseVersions };
+  return { outbox: [...state.outbox, queued], versions: versionsAfter(state.versions, [queued]) };
+}
+
+function applied(
+  state: JobState,
+  edit: Edit,
+  lists: Pick<JobState, 'done' | 'undone'>,
+  failed: string,
+): JobState {
+  const result = applyEdit(state.records, edit);
+  if (!result.ok) return { ...state, notice: failed };
+  return { ...state, records: result.value, ...enqueued(state, edit), ...lists, notice: null };
+}
+
+const CHANGED_SINCE = 'That can’t be taken back: somebody has changed the same thing since.';
+
+export const jobSlice = createSlice({
+  name: 'job',
+  initialState: NOTHING,
+  reducers: {
+    opened(_state, { payload }: PayloadAction<{ answer: JobAnswer; draft: JobDraft }>): JobState {
+      const { answer, draft } = payload;
+      return {
+        ...NOTHING,
+        ...draft,
+        jobId: answer.id,
+        records: overlay(answer.records, draft.outbox),
+        versions: versionsAfter(answer.versions, draft.outbox),
+      };
+    },
+    /** What the server has now, seen on coming back to the page: taken where nothing of ours is on its way. */
+    refreshed(state, { payload }: PayloadAction<JobAnswer>): JobState {
+      if (state.jobId !== payload.id || state.outbox.length > 0) return state as JobState;
+      return { ...(state as JobState), records: payload.records, versions: payload.versions };
+    },
+    closed(): JobState {
+      return NOTHING;
+    },
+    edited(state, { payload }: PayloadAction<Edit>): JobState {
+      const now = state as JobState;
+      if (payload.changes.length === 0) return now;
+      return applied(
+        now,
+        payload,
+        { done: [...now.done, payload].slice(-MOST_UNDO), undone: [] },
+        CHANGED_SINCE,
+      );
+    },
+    undone(state, { payload }: PayloadAction<{ id: string }>): JobState {
+      const now = state as JobState;
+      const last = now.done.at(-1);
+      if (!last) return now;
+      const lists = { done: now.done.slice(0, -1), undone: [...now.undone, last] };
+      const after = applied(now, invertEdit(last, payload.id), lists, CHANGED_SINCE);
+      return after.notice ? { ...after, done: lists.done } : after;
+    },
+    redone(state, { payload }: PayloadAction<{ id: string }>): JobState {
+      const now = state as JobState;
+      const next = now.undone.at(-1);
+      if (!next) return now;
+      const lists = { done: [...now.done, next], undone: now.undone.slice(0, -1) };
+      const after = applied(now, { ...next, id: payload.id }, lists, CHANGED_SINCE);
+      return after.notice ? { ...after, undone: lists.undone } : after;
+    },
+    sending(state) {
+      state.sync = { kind: 'sending' };
+    },
+    sent(state, { payload }: PayloadAction<{ editId: string; at: string }>): JobState {
+      const outbox = (state as JobState).outbox.filter(({ edit }) => edit.id !== payload.editId);
+      return { ...(state as JobState), outbox, sync: { kind: 'idle' }, lastSavedAt: payload.at };
+    },
+    heldBack(state, { payload }: PayloadAction<Exclude<SyncState, { kind: 'idle' | 'sending' }>>): JobState {
+      return { ...(state as JobState), sync: payload };
+    },
+    retried(state) {
+      state.sync = { kind: 'idle' };
+    },
+    /** A stale edit is put on top of what stands now, by the person's choice (or of itself, where nothing clashes). */
+    resolved(
+      state,
+      {
+        payload,
+      }: PayloadAction<{ stale: readonly StaleRecord[]; choice: Choice; newIds: readonly string[] }>,
+    ): JobState {
+      const now = state as JobState;
+      const ids = [...payload.newIds];
+      const outbox = rebaseEdits(now.outbox, payload.stale, payload.choice, () => ids.shift() ?? '');
+      const theirs = payload.stale.reduce(
+        (records, { kind, id, theirs: after }) => withRecord(records, { kind, id, after } as Change),
+        now.records,
+      );
+      const staleVersions = Object.fromEntries(
+        payload.stale.map(({ kind, id, version }) => [recordKey(kind, id), version]),
+      );
+      return {
+        ...now,
+        outbox,
+        records: overlay(theirs, outbox),
+        versions: versionsAfter({ ...now.versions, ...staleVersions }, outbox),
+        sync: { kind: 'idle' },
+      };
+    },
+    /** The edit the server refuses is given up, and with it what was built on it; the job is loaded again. */
+    gaveUp(state): JobState {
+      return { ...(state as JobState), outbox: [], sync: { kind: 'idle' } };
+    },
+    noticeRead(state) {
+      state.notice = null;
+    },
+  },
+});
+
+export const jobActions = jobSlice.actions;

@@ -1,0 +1,103 @@
+import type { CutPlan, PlanFault, PlanJob } from '@neat-sill/core/cuts';
+import { keptPlan, planJobOf, sameData, type KeptPlan, type LeftOut } from '@neat-sill/core/job';
+import { createContext, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import type { PlanMessage, PlanOrder } from '../../workers/plan.worker.ts';
+import { useOpenJob } from './useJob.ts';
+
+export type PlanState =
+  | { readonly kind: 'none' }
+  | { readonly kind: 'planning'; readonly plan: CutPlan | null }
+  | { readonly kind: 'ready'; readonly plan: CutPlan }
+  | { readonly kind: 'wrong'; readonly faults: readonly PlanFault[] };
+
+export interface LivePlan {
+  readonly job: PlanJob;
+  readonly leftOut: readonly LeftOut[];
+  readonly state: PlanState;
+  readonly plan: CutPlan | null;
+  /** The plan somebody kept, and whether it still fits the job. */
+  readonly kept: { readonly kept: KeptPlan; readonly holds: boolean } | null;
+  readonly stop: () => void;
+}
+
+const Context = createContext<LivePlan | null>(null);
+
+const ROUNDS = 300;
+const LONGEST_MS = 1_500;
+const WAIT_MS = 120;
+
+/** Keeps a job's planning input the same object while its content is the same, so that planning is not restarted. */
+function useStable<Value>(value: Value): Value {
+  const last = useRef(value);
+  if (!sameData(last.current, value)) last.current = value;
+  return last.current;
+}
+
+function startPlanning(order: PlanOrder, onMessage: (message: PlanMessage) => void): () => void {
+  const worker = new Worker(new URL('../../workers/plan.worker.ts', import.meta.url), { type: 'module' });
+  worker.onmessage = ({ data }: MessageEvent<PlanMessage>) => onMessage(data);
+  worker.postMessage(order);
+  return () => worker.terminate();
+}
+
+/** Plans the open job in a worker as it changes, and hands the plan to whoever shows it. */
+export function LivePlanProvider({ children }: { children: ReactNode }) {
+  const open = useOpenJob();
+  const input = useMemo(() => (open ? planJobOf(open.records, open.book) : null), [open]);
+  const job = useStable(input?.job ?? null);
+  const kept = useMemo(() => (open ? keptPlan(open.records, open.book) : null), [open]);
+  const keptHolds = kept?.holds ? kept.kept.plan : null;
+  const [state, setState] = useState<PlanState>({ kind: 'none' });
+  const end = useRef<() => void>(() => undefined);
+
+  useEffect(() => {
+    if (!job || job.panes.length === 0 || keptHolds) return;
+    let plan: CutPlan | null = null;
+    const timer = setTimeout(() => {
+      setState({ kind: 'planning', plan: null });
+      end.current = startPlanning({ job, rounds: ROUNDS, milliseconds: LONGEST_MS }, (message) => {
+        if (message.kind === 'wrong') setState(message);
+        else {
+          plan = message.plan;
+          setState(message.kind === 'finished' ? { kind: 'ready', plan } : { kind: 'planning', plan });
+        }
+      });
+    }, WAIT_MS);
+    return () => {
+      clearTimeout(timer);
+      end.current();
+    };
+  }, [job, keptHolds]);
+
+  const shown: PlanState = keptHolds
+    ? { kind: 'ready', plan: keptHolds }
+    : job && job.panes.length > 0
+      ? state
+      : { kind: 'none' };
+  const plan = shown.kind === 'ready' || shown.kind === 'planning' ? shown.plan : null;
+  const value: LivePlan | null =
+    job && input
+      ? {
+          job,
+          leftOut: input.leftOut,
+          state: shown,
+          plan,
+          kept,
+          stop: () => {
+            end.current();
+            setState(plan ? { kind: 'ready', plan } : { kind: 'none' });
+          },
+        }
+      : null;
+  return <Context value={value}>{children}</Context>;
+}
+
+export function useLivePlan(): LivePlan {
+  const live = useContext(Context);
+  if (!live) throw new Error('There is no open job to plan here');
+  return live;
+}
+
+export function useOptionalLivePlan(): LivePlan | null {
+  return useContext(Context);
+}

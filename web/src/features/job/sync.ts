@@ -1,0 +1,136 @@
+import type { SentEdit } from '@neat-sill/core/contract';
+import { createListenerMiddleware, isAnyOf } from '@reduxjs/toolkit';
+import { api, problemOf, sentenceOf, statusOf, type ApiError } from '../../api/api.ts';
+import { EMPTY_DRAFT, keepDraft, keepSeenJob, readDraft, readSeenJob } from './draftStore.ts';
+import { jobActions, type JobState } from './jobSlice.ts';
+import { clashesOf, type QueuedEdit } from './rebase.ts';
+
+interface SyncRoot {
+  readonly job: JobState;
+}
+
+const FIRST_RETRY_MS = 2_000;
+const LAST_RETRY_MS = 30_000;
+
+function sentEdit({ edit, baseVersions }: QueuedEdit): SentEdit {
+  const changes = edit.changes.map(({ kind, id, after }) => ({
+    kind,
+    id,
+    baseVersion: baseVersions[`${kind}/${id}`] ?? 0,
+    after,
+  }));
+  return { editId: edit.id, label: edit.label, changes: changes as SentEdit['changes'] };
+}
+
+export const syncMiddleware = createListenerMiddleware<SyncRoot>();
+
+/** Keeps drafts on the device at every change, before anything is sent. */
+syncMiddleware.startListening({
+  predicate: (_action, now, before) =>
+    now.job.outbox !== before.job.outbox ||
+    now.job.done !== before.job.done ||
+    now.job.undone !== before.job.undone,
+  effect: async (_action, { getState }) => {
+    const { jobId, outbox, done, undone } = getState().job;
+    if (jobId) await keepDraft(jobId, { outbox, done, undone });
+  },
+});
+
+/** Sends the outbox, one edit after the other; without network or database it waits and tries again. */
+syncMiddleware.startListening({
+  matcher: isAnyOf(
+    jobActions.opened,
+    jobActions.edited,
+    jobActions.undone,
+    jobActions.redone,
+    jobActions.resolved,
+    jobActions.sent,
+  ),
+  effect: async (_action, { getState, dispatch, delay }) => {
+    let wait = FIRST_RETRY_MS;
+    for (;;) {
+      const { jobId, outbox, sync } = getState().job;
+      const [next] = outbox;
+      if (!jobId || !next || sync.kind !== 'idle') return;
+      dispatch(jobActions.sending());
+      const result = await dispatch(
+        api.endpoints.editJob.initiate({ jobId, edit: sentEdit(next) }, { track: false }),
+      );
+      if (getState().job.jobId !== jobId) return;
+      if (!result.error) {
+        dispatch(jobActions.sent({ editId: next.edit.id, at: new Date().toISOString() }));
+        return;
+      }
+      const held = heldBack(result.error, next, wait);
+      if (held === 'merge') {
+        const stale = problemOf(result.error)?.stale ?? [];
+        dispatch(
+          jobActions.resolved({ stale, choice: 'mine', newIds: outbox.map(() => crypto.randomUUID()) }),
+        );
+        return;
+      }
+      dispatch(jobActions.heldBack(held));
+      if (held.kind !== 'away') return;
+      await Promise.race([delay(wait), backOnline()]);
+      wait = Math.min(wait * 2, LAST_RETRY_MS);
+      if (getState().job.sync.kind === 'away') dispatch(jobActions.retried());
+    }
+  },
+});
+
+function backOnline(): Promise<void> {
+  return new Promise((resolve) => {
+    window.addEventListener('online', () => resolve(), { once: true });
+  });
+}
+
+function heldBack(error: ApiError, queued: QueuedEdit, wait: number) {
+  const status = statusOf(error);
+  const stale = problemOf(error)?.stale ?? [];
+  if (status === 409 && stale.length > 0) {
+    const clash = clashesOf(queued.edit, stale).some(({ conflicts }) => conflicts.length > 0);
+    return clash ? ({ kind: 'clash', stale } as const) : 'merge';
+  }
+  if (status === 'away' || status >= 500 || status === 429)
+    return { kind: 'away', sentence: sentenceOf(error), retryAt: Date.now() + wait } as const;
+  return { kind: 'refused', sentence: sentenceOf(error) } as const;
+}
+
+type Dispatch = Parameters<Parameters<typeof syncMiddleware.startListening>[0]['effect']>[1]['dispatch'];
+
+async function fetchJob(jobId: string, dispatch: Dispatch) {
+  const query = dispatch(api.endpoints.job.initiate(jobId, { forceRefetch: true, subscribe: false }));
+  return query;
+}
+
+/** Opens a job: the server's records with this device's unsent edits on top; without network as it was last seen. */
+export async function openJob(jobId: string, dispatch: Dispatch): Promise<{ problem: string } | null> {
+  const draft = await readDraft(jobId);
+  const result = await fetchJob(jobId, dispatch);
+  if (result.data) {
+    await keepSeenJob(result.data);
+    dispatch(jobActions.opened({ answer: result.data, draft }));
+    return null;
+  }
+  const error = result.error ?? { status: 500, data: null };
+  const status = statusOf(error);
+  const seen = status === 'away' || status === 503 ? await readSeenJob(jobId) : null;
+  if (!seen) return { problem: sentenceOf(error) };
+  dispatch(jobActions.opened({ answer: seen, draft }));
+  return null;
+}
+
+/** Looks what others have done since, on coming back to the page. */
+export async function refreshJob(jobId: string, dispatch: Dispatch): Promise<void> {
+  const result = await fetchJob(jobId, dispatch);
+  if (!result.data) return;
+  await keepSeenJob(result.data);
+  dispatch(jobActions.refreshed(result.data));
+}
+
+/** Gives up what the server refuses, and all that was built on it, and loads the job as it stands there. */
+export async function giveUpChanges(jobId: string, dispatch: Dispatch): Promise<void> {
+  dispatch(jobActions.gaveUp());
+  await keepDraft(jobId, EMPTY_DRAFT);
+  await openJob(jobId, dispatch);
+}

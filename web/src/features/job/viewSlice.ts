@@ -1,0 +1,47 @@
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+
+/** What the person looks at; not part of the job and never sent. */
+export interface ViewState {
+  readonly wallId: string | null;
+  readonly selected: readonly string[];
+  readonly fromOutside: boolean;
+  readonly paletteOpen: boolean;
+  /** Asks the survey bench to put the cursor in a reading, counted so that asking twice asks again. */
+  readonly focusAsked: number;
+}
+
+const START: ViewState = {
+  wallId: null,
+  selected: [],
+  fromOutside: false,
+  paletteOpen: false,
+  focusAsked: 0,
+};
+
+export const viewSlice = createSlice({
+  name: 'view',
+  initialState: START,
+  reducers: {
+    wallShown: (state, { payload }: PayloadAction<string | null>): ViewState => ({
+      ...(state as ViewState),
+      wallId: payload,
+      selected: [],
+    }),
+    selected: (state, { payload }: PayloadAction<readonly string[]>): ViewState => ({
+      ...(state as ViewState),
+      selected: payload,
+    }),
+    sideTurned: (state) => {
+      state.fromOutside = !state.fromOutside;
+    },
+    paletteTurned: (state, { payload }: PayloadAction<boolean>) => {
+      state.paletteOpen = payload;
+    },
+    readingAsked: (state) => {
+      state.focusAsked += 1;
+    },
+    reset: (): ViewState => START,
+  },
+});
+
+export const viewActions = viewSlice.actions;

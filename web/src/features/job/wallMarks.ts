@@ -1,0 +1,139 @@
+import { pieceName, rollSideOf, type CutPlan, type Piece, type PlanJob } from '@neat-sill/core/cuts';
+import { cureOf, dayAt } from '@neat-sill/core/fitting';
+import { paneDoubts, paneVerdict, sizesOf } from '@neat-sill/core/job';
+import { formatLength, type LengthUnit } from '@neat-sill/core/units';
+import type { PaneMark, SeamMark } from '../../drawing/WallDrawing.tsx';
+import { countOf, showDay } from '../../ui/format.ts';
+import type { StageId } from './stages.ts';
+import type { OpenJob, PaneWithId } from './useJob.ts';
+
+const ARROWS = { top: '↑', bottom: '↓', left: '←', right: '→' } as const;
+
+function piecesOf(pane: PaneWithId, plan: CutPlan | null): Piece[] {
+  const pieces = plan?.pulls.flatMap((pull) => pull.pieces.filter((piece) => piece.paneId === pane.id)) ?? [];
+  return pieces.sort((a, b) => a.panel - b.panel);
+}
+
+/** Seams in the middle of their overlap, as shares of the pane. */
+function seamsOf(pieces: readonly Piece[], glass: { widthMm: number; heightMm: number }): SeamMark[] {
+  return pieces.slice(1).map(({ cover }, at): SeamMark => {
+    const before = pieces[at]?.cover ?? cover;
+    return cover.left > before.left
+      ? { axis: 'vertical', at: (cover.left + before.left + before.width) / 2 / glass.widthMm }
+      : { axis: 'horizontal', at: (cover.top + before.top + before.height) / 2 / glass.heightMm };
+  });
+}
+
+function namesOf(
+  pieces: readonly Piece[],
+  glass: { widthMm: number; heightMm: number },
+  job: PlanJob,
+): PaneMark['names'] {
+  return pieces.map((piece) => {
+    const { cover } = piece;
+    const freeEnd =
+      (['top', 'right', 'bottom', 'left'] as const).find(
+        (side) => rollSideOf(side, piece.turn) === 'start',
+      ) ?? 'top';
+    const at = {
+      x: (cover.left + cover.width / 2) / glass.widthMm,
+      y: (cover.top + cover.height / 2) / glass.heightMm,
+    };
+    return { at, text: pieceName(piece, job), arrow: ARROWS[freeEnd] };
+  });
+}
+
+interface StageSays {
+  readonly tone: PaneMark['tone'];
+  readonly under: string | null;
+}
+
+const SILENT: StageSays = { tone: 'plain', under: null };
+
+function surveySays(pane: PaneWithId, { rules }: OpenJob): StageSays {
+  if (paneDoubts(pane, rules).length > 0) return { tone: 'doubt', under: 'in doubt' };
+  const sizes = sizesOf(pane, rules);
+  if (!sizes) return { tone: 'plain', under: 'to measure' };
+  return sizes.missing.length > 0
+    ? { tone: 'plain', under: `${sizes.missing.length} to read` }
+    : { tone: 'good', under: null };
+}
+
+function filmSays(pane: PaneWithId, { book, rules }: OpenJob): StageSays {
+  const film = book.films.find(({ id }) => id === pane.filmId);
+  if (!film) return { tone: 'plain', under: 'no film' };
+  const verdict = paneVerdict(pane, film, rules);
+  if (verdict.kind === 'refused') return { tone: 'no', under: 'refused' };
+  return verdict.kind === 'ask'
+    ? { tone: 'doubt', under: `${film.letter}, ask first` }
+    : { tone: 'good', under: film.letter };
+}
+
+function fittingSays(pane: PaneWithId, { records }: OpenJob): StageSays {
+  const fitting = records.fitting[pane.id];
+  if (!fitting) return SILENT;
+  if (fitting.faults.length > 0) return { tone: 'no', under: countOf(fitting.faults.length, 'fault') };
+  return fitting.doneAt ? { tone: 'good', under: 'done' } : { tone: 'doubt', under: 'begun' };
+}
+
+function handoverSays(pane: PaneWithId, { records, book, rules, header }: OpenJob): StageSays {
+  const film = book.films.find(({ id }) => id === pane.filmId);
+  const doneAt = records.fitting[pane.id]?.doneAt;
+  if (!film || !doneAt) return { tone: 'plain', under: 'not done' };
+  return {
+    tone: 'good',
+    under: `dry ${showDay(cureOf(film, dayAt(doneAt, header.site.timeZone), rules).on)}`,
+  };
+}
+
+function stageSays(stage: StageId, pane: PaneWithId, job: OpenJob): StageSays {
+  switch (stage) {
+    case 'survey':
+      return surveySays(pane, job);
+    case 'film':
+      return filmSays(pane, job);
+    case 'fitting':
+      return fittingSays(pane, job);
+    case 'handover':
+      return handoverSays(pane, job);
+    case 'cuts':
+    case 'price':
+    case 'day':
+      return SILENT;
+  }
+}
+
+/** What the wall shows over each pane at a stage. */
+export function wallMarks(
+  job: OpenJob,
+  stage: StageId,
+  plan: { plan: CutPlan | null; job: PlanJob } | null,
+  unit: LengthUnit,
+): ReadonlyMap<string, PaneMark> {
+  const showsPieces = stage === 'cuts' || stage === 'price' || stage === 'fitting';
+  return new Map(
+    job.wallPanes.map((pane): [string, PaneMark] => {
+      const sizes = sizesOf(pane, job.rules);
+      const film = job.book.films.find(({ id }) => id === pane.filmId);
+      const pieces = showsPieces && plan ? piecesOf(pane, plan.plan) : [];
+      const glass = sizes?.cutting ?? { widthMm: 1, heightMm: 1 };
+      const says = stageSays(stage, pane, job);
+      const size = sizes
+        ? `${formatLength(glass.widthMm, { unit })} by ${formatLength(glass.heightMm, { unit })}`
+        : 'not measured';
+      const mark: PaneMark = {
+        id: pane.id,
+        label: pane.label,
+        spoken: [`Pane ${pane.label}`, size, film?.name ?? 'no film', says.under].filter(Boolean).join(', '),
+        film: stage === 'survey' ? undefined : film,
+        seams: seamsOf(pieces, glass),
+        names: stage === 'cuts' && plan ? namesOf(pieces, glass, plan.job) : [],
+        handle: pane.handle,
+        faults:
+          stage === 'fitting' || stage === 'handover' ? (job.records.fitting[pane.id]?.faults ?? []) : [],
+        ...says,
+      };
+      return [pane.id, mark];
+    }),
+  );
+}

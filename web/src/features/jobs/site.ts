@@ -1,0 +1,37 @@
+import { siteSchema } from '@neat-sill/core/job';
+import { z } from 'zod';
+
+/** What a person fills in for a site, as text; turned into a site by the contract's own schema. */
+export const siteFormSchema = z.object({
+  customer: z.string().trim().min(1, 'Name the customer.').max(120),
+  name: z.string().trim().min(1, 'Give the job a name, as “Reading room”.').max(120),
+  address: siteSchema.shape.address,
+  town: z.string().trim().min(1, 'Name the town.').max(120),
+  latitude: degrees(90, 'Latitude'),
+  longitude: degrees(180, 'Longitude'),
+  timeZone: siteSchema.shape.timeZone,
+});
+
+function degrees(most: number, name: string) {
+  return z
+    .string()
+    .trim()
+    .transform((text) => (text === '' ? Number.NaN : Number(text.replace(',', '.'))))
+    .refine(
+      (value) => Math.abs(value) <= most,
+      `${name} is a number from -${most} to ${most}, as ${most === 90 ? '43.6' : '-70.3'}.`,
+    );
+}
+
+export type SiteForm = z.input<typeof siteFormSchema>;
+export type FilledSite = z.output<typeof siteFormSchema>;
+
+export const EMPTY_SITE: SiteForm = {
+  customer: '',
+  name: '',
+  address: '',
+  town: '',
+  latitude: '',
+  longitude: '',
+  timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+};

@@ -1,0 +1,110 @@
+import type { JobSummary } from '@neat-sill/core/contract';
+import { format } from 'date-fns';
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import { sentenceOf, useJobsQuery, useSessionQuery, useShopBookQuery } from '../../api/api.ts';
+import { showDay, today } from '../../ui/format.ts';
+import { Note } from '../../ui/Note.tsx';
+import { JobRow, standingOf } from '../jobs/JobRow.tsx';
+import { formatRun } from '@neat-sill/core/units';
+
+/** A part roll with less than this on it is worth a look before the next job. */
+const LITTLE_LEFT_MM = 8_000;
+
+function Part({ title, empty, children }: { title: string; empty: string; children: ReactNode[] }) {
+  return (
+    <section className="flex flex-col gap-1">
+      <h2 className="text-lg font-bold">{title}</h2>
+      {children.length > 0 ? (
+        <ul className="border-t border-hairline">{children}</ul>
+      ) : (
+        <p className="border-t border-hairline py-2 text-quiet">{empty}</p>
+      )}
+    </section>
+  );
+}
+
+const isOn = (job: JobSummary) => standingOf(job).stage !== 'handover' && job.openFaults === 0;
+
+/** Today: what is on, whom to call back, what is drying, what is running out. */
+export function TodayPage() {
+  const { data: jobs, error } = useJobsQuery();
+  const { data: session } = useSessionQuery();
+  const { data: book } = useShopBookQuery();
+  const unit = session?.person?.unit ?? 'mm';
+  const curing = (jobs ?? [])
+    .filter(({ curesOn }) => curesOn !== null && curesOn >= today())
+    .sort((a, b) => (a.curesOn ?? '').localeCompare(b.curesOn ?? ''));
+  const short = (book?.stock ?? []).filter(({ kind, length }) => kind === 'roll' && length < LITTLE_LEFT_MM);
+  return (
+    <div className="mx-auto grid max-w-6xl gap-x-10 gap-y-8 p-5 lg:grid-cols-[1.7fr_1fr]">
+      <div className="lg:col-span-2">
+        <h1 className="text-2xl font-bold">{format(new Date(), 'EEEE, d MMMM')}</h1>
+        <p className="text-quiet">{session?.person?.shop}</p>
+        {error && (
+          <Note tone="no" role="alert">
+            {sentenceOf(error)}
+          </Note>
+        )}
+      </div>
+      <Part title="On now" empty="Nothing is on. Make a job under Jobs.">
+        {(jobs ?? []).filter(isOn).map((job) => (
+          <JobRow key={job.id} job={job} />
+        ))}
+      </Part>
+      <div className="flex flex-col gap-8">
+        <Part title="To go back to" empty="No open faults.">
+          {(jobs ?? [])
+            .filter((job) => job.openFaults > 0)
+            .map((job) => (
+              <JobRowShort
+                key={job.id}
+                job={job}
+                to="fitting"
+                text={standingOf(job).text}
+                tone="text-brick"
+              />
+            ))}
+        </Part>
+        <Part title="Drying" empty="Nothing is drying.">
+          {curing.map((job) => (
+            <JobRowShort
+              key={job.id}
+              job={job}
+              to="handover"
+              text={`dry on ${showDay(job.curesOn ?? '')}`}
+              tone="text-edge"
+            />
+          ))}
+        </Part>
+        <Part title="Running out" empty="Every part roll has more than 8 m on it.">
+          {short.map((roll) => (
+            <li
+              key={roll.id}
+              className="flex min-h-12 items-center justify-between gap-3 border-b border-hairline px-2"
+            >
+              <span>
+                <b>{roll.id}</b>, {book?.films.find(({ id }) => id === roll.filmId)?.name}
+              </span>
+              <span className="font-semibold text-ochre-text">{formatRun(roll.length, unit)} left</span>
+            </li>
+          ))}
+        </Part>
+      </div>
+    </div>
+  );
+}
+
+function JobRowShort({ job, to, text, tone }: { job: JobSummary; to: string; text: string; tone: string }) {
+  return (
+    <li className="border-b border-hairline">
+      <Link
+        to={`/jobs/${job.id}/${to}`}
+        className="flex min-h-12 items-center justify-between gap-3 px-2 hover:bg-sheet"
+      >
+        <b>{job.customer}</b>
+        <span className={`font-semibold ${tone}`}>{text}</span>
+      </Link>
+    </li>
+  );
+}

@@ -1,0 +1,116 @@
+import {
+  formatBareLength,
+  formatLength,
+  parseLength,
+  type ExpectedLength,
+  type LengthUnit,
+} from '@neat-sill/core/units';
+import { describeLengthProblem } from '@neat-sill/core/words';
+import { useState, type KeyboardEvent, type Ref } from 'react';
+import { FieldFrame, fieldLook } from './Field.tsx';
+
+export interface TypedLength {
+  readonly mm: number;
+  readonly typed: string;
+}
+
+interface LengthFieldProps {
+  readonly label: string;
+  readonly valueMm: number | null;
+  readonly unit: LengthUnit;
+  /** Under this name what was typed but not yet taken is kept over a reload. */
+  readonly draftKey: string;
+  /** Takes a length, or null where the field was emptied. */
+  readonly onTake: (length: TypedLength | null) => void;
+  /** After Enter, when what was typed could be taken. */
+  readonly onEnter?: () => void;
+  readonly inputRef?: Ref<HTMLInputElement>;
+  readonly allowEmpty?: boolean;
+  readonly inDoubt?: boolean;
+  /** `any` for gaps and margins, which may be small or nothing; a side of glass if not said. */
+  readonly expects?: ExpectedLength;
+}
+
+function understand(text: string, unit: LengthUnit, expects: ExpectedLength) {
+  if (expects === 'any' && /^\s*0\s*$/.test(text))
+    return { ok: true as const, value: { mm: 0, unit: 'mm' as const, unitAssumed: false } };
+  return parseLength(text, unit, expects);
+}
+
+/** A field for a length in any spelling of the trade; reads back what was understood while one types. */
+export function LengthField(props: LengthFieldProps) {
+  const {
+    label,
+    valueMm,
+    unit,
+    draftKey,
+    onTake,
+    onEnter,
+    inputRef,
+    allowEmpty = true,
+    inDoubt = false,
+  } = props;
+  const storageKey = `draft ${draftKey}`;
+  const [draft, setDraft] = useState<string | null>(() => sessionStorage.getItem(storageKey));
+  const [tried, setTried] = useState(false);
+  const shown = draft ?? (valueMm === null ? '' : formatBareLength(valueMm, { unit }));
+  const read = understand(shown, unit, props.expects ?? 'glass');
+  const empty = shown.trim() === '';
+
+  const keep = (text: string | null) => {
+    setDraft(text);
+    if (text === null) sessionStorage.removeItem(storageKey);
+    else sessionStorage.setItem(storageKey, text);
+  };
+  const take = (): boolean => {
+    if (draft === null) return true;
+    if (empty && allowEmpty) {
+      keep(null);
+      if (valueMm !== null) onTake(null);
+      return true;
+    }
+    setTried(true);
+    if (!read.ok) return false;
+    onTake({ mm: read.value.mm, typed: shown.trim() });
+    keep(null);
+    setTried(false);
+    return true;
+  };
+  const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
+    if (event.key === 'Escape') {
+      keep(null);
+      setTried(false);
+    }
+    if (event.key !== 'Enter') return;
+    event.preventDefault();
+    if (take()) onEnter?.();
+  };
+  const problem = draft !== null && tried && !read.ok ? describeLengthProblem(read.problem, unit) : undefined;
+  const assumed = read.ok && read.value.unitAssumed;
+  const hint =
+    draft !== null && !empty && read.ok
+      ? `= ${formatLength(read.value.mm, { unit })}${assumed ? `, taken as ${read.value.unit === 'in' ? 'inches' : 'millimetres'}` : ''}`
+      : undefined;
+  return (
+    <FieldFrame label={label} problem={problem} hint={hint}>
+      {(ids) => (
+        <input
+          {...ids}
+          ref={inputRef}
+          className={`${fieldLook} text-lg font-semibold ${inDoubt ? 'border-ochre bg-ochre-tint' : ''}`}
+          inputMode="text"
+          autoComplete="off"
+          spellCheck={false}
+          value={shown}
+          onFocus={(event) => event.target.select()}
+          onChange={(event) => {
+            setTried(false);
+            keep(event.target.value);
+          }}
+          onKeyDown={onKeyDown}
+          onBlur={take}
+        />
+      )}
+    </FieldFrame>
+  );
+}

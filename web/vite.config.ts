@@ -1,0 +1,11 @@
+import tailwindcss from '@tailwindcss/vite';
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+
+export default defineConfig({
+  root: import.meta.dirname,
+  plugins: [react(), tailwindcss()],
+  worker: { format: 'es' },
+  build: { target: 'es2022', chunkSizeWarningLimit: 1200 },
+  server: { proxy: { '/api': 'http://127.0.0.1:4173' } },
+});
