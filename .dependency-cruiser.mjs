@@ -9,8 +9,6 @@ const order = [
   'cuts',
   'advice',
   'fitting',
-  'price',
-  'day',
   'job',
   'words',
   'contract',
@@ -63,6 +61,13 @@ export default {
       severity: 'error',
       from: { path: '^web/src/(drawing|ui)/' },
       to: { path: '^web/src/(app|features|api)/' },
+    },
+    {
+      name: 'features-by-their-doors',
+      comment: 'a feature enters another by its index.ts',
+      severity: 'error',
+      from: { path: '^(web|server)/src/features/([^/]+)/' },
+      to: { path: '^$1/src/features/([^/]+)/', pathNot: '^$1/src/features/($2/|[^/]+/index[.]ts$)' },
     },
     {
       name: 'testing-for-tests-only',

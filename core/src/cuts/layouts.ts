@@ -397,7 +397,7 @@ function plainLayouts(context: PanelContext, lying: Lying, edgeSide: Side | null
 
 /** Panels of a patterned film: all upright, each starting where the pattern of its neighbour goes on. */
 function patternLayouts(context: PanelContext, edgeSide: Side | null): Layout[] {
-  const { film, sides, way, rules, roll } = context;
+  const { film, way, rules, roll } = context;
   const pattern = film.pattern;
   if (!pattern) return [];
   const lying: Lying = way.axis === 'vertical' ? 'across' : 'along';

@@ -22,7 +22,7 @@ const timeZone = z.string().refine(isTimeZone, 'Not a time zone; write one as Am
 
 function isTimeZone(zone: string): boolean {
   try {
-    return new Intl.DateTimeFormat('en', { timeZone: zone }) !== null;
+    return new Intl.DateTimeFormat('en', { timeZone: zone }).resolvedOptions().timeZone !== '';
   } catch (error) {
     if (error instanceof RangeError) return false;
     throw error;

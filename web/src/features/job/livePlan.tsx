@@ -28,9 +28,10 @@ const WAIT_MS = 120;
 
 /** Keeps a job's planning input the same object while its content is the same, so that planning is not restarted. */
 function useStable<Value>(value: Value): Value {
-  const last = useRef(value);
-  if (!sameData(last.current, value)) last.current = value;
-  return last.current;
+  const [stable, setStable] = useState(value);
+  if (sameData(stable, value)) return stable;
+  setStable(value);
+  return value;
 }
 
 function startPlanning(order: PlanOrder, onMessage: (message: PlanMessage) => void): () => void {
