@@ -3,8 +3,7 @@ import { useEffect } from 'react';
 import { useNavigate } from 'react-router';
 import { useJobsQuery, useSavePreferencesMutation, useSessionQuery } from '../api/api.ts';
 import { STAGES } from '../features/job/stages.ts';
-import { useAppDispatch, useAppSelector } from '../features/job/hooks.ts';
-import { jobActions, viewActions } from '../features/job/index.ts';
+import { useAppDispatch, useAppSelector, jobActions, viewActions } from '../features/job/index.ts';
 
 interface Entry {
   readonly name: string;

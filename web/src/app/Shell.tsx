@@ -10,9 +10,7 @@ import {
   useSessionQuery,
   useSignOutMutation,
 } from '../api/api.ts';
-import { useAppDispatch, useAppSelector } from '../features/job/hooks.ts';
-import { jobActions, viewActions } from '../features/job/index.ts';
-import { SavedLine } from '../features/job/SyncBar.tsx';
+import { useAppDispatch, useAppSelector, jobActions, viewActions, SavedLine } from '../features/job/index.ts';
 import { Button } from '../ui/Button.tsx';
 import { Note } from '../ui/Note.tsx';
 import { CommandPalette } from './CommandPalette.tsx';
@@ -94,7 +92,7 @@ function UnitButton({ unit }: { unit: 'mm' | 'in' }) {
   const other = unit === 'mm' ? 'in' : 'mm';
   return (
     <Button
-      className="min-h-9 px-3"
+      size="low"
       onClick={() => void save({ unit: other })}
       aria-label={`Lengths in ${unit === 'mm' ? 'millimetres' : 'inches'}; change to ${other === 'mm' ? 'millimetres' : 'inches'}`}
     >
@@ -117,7 +115,8 @@ function JobHead() {
       <div className="flex shrink-0 items-center gap-1">
         <SavedLine />
         <Button
-          className="ml-2 min-h-9 px-2"
+          size="low"
+          className="ml-2"
           disabled={!done}
           title={done ? `Take back: ${done}` : 'Nothing to take back'}
           onClick={() => dispatch(jobActions.undone({ id: crypto.randomUUID() }))}
@@ -126,7 +125,7 @@ function JobHead() {
           <span className="sr-only">Undo{done && `: ${done}`}</span>
         </Button>
         <Button
-          className="min-h-9 px-2"
+          size="low"
           disabled={!undone}
           title={undone ? `Do again: ${undone}` : 'Nothing to do again'}
           onClick={() => dispatch(jobActions.redone({ id: crypto.randomUUID() }))}
@@ -190,7 +189,8 @@ export function Shell() {
         <div className="flex items-center gap-2">
           <UnitButton unit={person.unit} />
           <Button
-            className="min-h-9 px-3 text-sm text-quiet max-md:hidden"
+            size="low"
+            className="text-sm text-quiet max-md:hidden"
             aria-keyshortcuts="Control+K"
             onClick={() => dispatch(viewActions.paletteTurned(true))}
           >

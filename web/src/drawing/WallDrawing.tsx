@@ -164,18 +164,7 @@ function PaneOnWall({
           strokeWidth="3"
         />
       )}
-      {active && (
-        <rect
-          x={frame.x - 8}
-          y={frame.y - 8}
-          width={frame.width + 16}
-          height={frame.height + 16}
-          fill="none"
-          stroke="var(--ink)"
-          strokeWidth="1.5"
-          strokeDasharray="3 3"
-        />
-      )}
+      {active && <rect {...frame} fill="none" stroke="var(--ink)" strokeWidth="1.5" strokeDasharray="3 3" />}
       {mark.handle && <Handle glass={glass} side={mark.handle} />}
       {mark.seams.map((seam) => (
         <Seam key={`${seam.axis}${seam.at}`} glass={glass} seam={seam} />
@@ -212,7 +201,7 @@ function PaneOnWall({
       {mark.under && (
         <text
           x={glass.x + glass.width / 2}
-          y={frame.y - 8}
+          y={frame.y - 9}
           textAnchor="middle"
           fontSize="12.5"
           fontWeight="600"

@@ -26,6 +26,8 @@ export interface OpeningOnSheet {
 
 const MARGIN = { left: 46, right: 14, top: 40, bottom: 58 };
 const FRAME_PX = 7;
+/** Where room is left above and below, this share of it stands above. */
+const LOWERED = 0.6;
 
 interface WallToDraw {
   readonly openings: readonly PlacedOpening<string>[];
@@ -46,11 +48,18 @@ export function sheetOf(
   const pxPerMm = Math.max(0.01, Math.min(room.width / wall.widthMm, room.height / wall.heightMm));
   const wallBox: Box = {
     x: MARGIN.left + (room.width - wall.widthMm * pxPerMm) / 2,
-    y: MARGIN.top + room.height - wall.heightMm * pxPerMm,
+    y: MARGIN.top + (room.height - wall.heightMm * pxPerMm) * LOWERED,
     width: wall.widthMm * pxPerMm,
     height: wall.heightMm * pxPerMm,
   };
   const floorY = wallBox.y + wallBox.height;
+  const gapsMm = wall.openings
+    .slice(1)
+    .map(
+      (opening, at) =>
+        opening.leftMm - (wall.openings[at]?.leftMm ?? 0) - (wall.openings[at]?.size.widthMm ?? 0),
+    );
+  const framePx = Math.max(2, Math.min(FRAME_PX, (Math.min(...gapsMm, Infinity) * pxPerMm - 2) / 2));
   const openings = wall.openings.map(({ id, measured, leftMm, sillMm, size }): OpeningOnSheet => {
     const fromLeft = fromOutside ? wall.widthMm - leftMm - size.widthMm : leftMm;
     const glass: Box = {
@@ -60,10 +69,10 @@ export function sheetOf(
       height: size.heightMm * pxPerMm,
     };
     const frame: Box = {
-      x: glass.x - FRAME_PX,
-      y: glass.y - FRAME_PX,
-      width: glass.width + 2 * FRAME_PX,
-      height: glass.height + 2 * FRAME_PX,
+      x: glass.x - framePx,
+      y: glass.y - framePx,
+      width: glass.width + 2 * framePx,
+      height: glass.height + 2 * framePx,
     };
     return { id, measured, glass, frame };
   });

@@ -1,7 +1,7 @@
 import { useId, type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes } from 'react';
 
 export const fieldLook =
-  'min-h-11 w-full rounded-sm border border-hairline bg-sheet px-3 py-1.5 text-ink aria-invalid:border-brick aria-invalid:border-2';
+  'min-h-11 w-full rounded-sm border border-hairline bg-sheet px-3 py-1.5 text-ink data-doubt:border-ochre data-doubt:bg-ochre-tint aria-invalid:border-brick aria-invalid:border-2';
 
 interface FrameProps {
   readonly label: string;

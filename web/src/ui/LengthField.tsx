@@ -97,7 +97,8 @@ export function LengthField(props: LengthFieldProps) {
         <input
           {...ids}
           ref={inputRef}
-          className={`${fieldLook} text-lg font-semibold ${inDoubt ? 'border-ochre bg-ochre-tint' : ''}`}
+          data-doubt={inDoubt || undefined}
+          className={`${fieldLook} text-lg font-semibold`}
           inputMode="text"
           autoComplete="off"
           spellCheck={false}

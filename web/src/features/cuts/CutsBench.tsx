@@ -4,8 +4,7 @@ import { formatLength, formatRun, type LengthUnit } from '@neat-sill/core/units'
 import { LEFT_OUT, SCHOOL_NAMES, SIDE_NAMES, describeUnplaced } from '@neat-sill/core/words';
 import { RadioGroup } from 'radix-ui';
 import { group } from 'd3';
-import { useLivePlan, useJob, useUnit } from '../job/index.ts';
-import { useKeepPlan } from '../job/keepPlan.ts';
+import { useLivePlan, useJob, useUnit, useKeepPlan } from '../job/index.ts';
 import { PullDrawing, RollBox } from '../../drawing/PullDrawing.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { countOf } from '../../ui/format.ts';
@@ -57,7 +56,7 @@ function SchoolReason() {
 const rollName = (source: PlanSource, film: string) =>
   `${film} · ${source.kind === 'new' ? 'new roll' : source.id}`;
 
-function PieceLine({ item, unit, alone }: { item: CutPiece; unit: LengthUnit; alone: boolean }) {
+function PieceLine({ item, unit }: { item: CutPiece; unit: LengthUnit }) {
   const { piece, name, crossCutAtMm, trimToMm, factoryEdge, seams } = item;
   return (
     <li className="text-sm">
@@ -73,8 +72,7 @@ function PieceLine({ item, unit, alone }: { item: CutPiece; unit: LengthUnit; al
         </>
       )}
       <span className="text-quiet">
-        {alone ? '. ' : '; '}
-        {SIDE_NAMES[item.freeEndIs]} at the free end
+        {`, ${SIDE_NAMES[item.freeEndIs].toLowerCase()} first off the roll`}
         {factoryEdge && `; ${factoryEdge.rollEdge} roll edge to its ${SIDE_NAMES[factoryEdge.side]}`}
         {seams
           .map(
@@ -140,7 +138,7 @@ function PullBlock({ step, state }: { step: CutStep; state: 'planned' | 'next' |
             'Write',
             <ul className="flex flex-col gap-1">
               {pieces.map((item) => (
-                <PieceLine key={item.piece.id} item={item} unit={unit} alone={pieces.length === 1} />
+                <PieceLine key={item.piece.id} item={item} unit={unit} />
               ))}
             </ul>,
           )}

@@ -3,7 +3,7 @@ import { formatLength } from '@neat-sill/core/units';
 import { FILM_KIND_NAMES } from '@neat-sill/core/words';
 import { sentenceOf, useSessionQuery, useShopBookQuery } from '../../api/api.ts';
 import { Note } from '../../ui/Note.tsx';
-import { FilmSwatch } from '../film/FilmBench.tsx';
+import { FilmSwatch } from '../film/index.ts';
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 const TURNS = { any: 'any way round', half: 'either end up', none: 'one way up' } as const;

@@ -11,9 +11,7 @@ import { countOf, showTime } from '../../ui/format.ts';
 import { Size } from '../../ui/Length.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
-import { useAppDispatch } from '../job/hooks.ts';
-import { useJob, useUnit, viewActions, type OpenJob } from '../job/index.ts';
-import { SavedLine } from '../job/SyncBar.tsx';
+import { useAppDispatch, useJob, useUnit, viewActions, type OpenJob, SavedLine } from '../job/index.ts';
 import { FaultSheet, type Place } from './FaultSheet.tsx';
 import { fittingChange, tickStep, untickStep } from './fittingEdits.ts';
 

@@ -6,8 +6,7 @@ import { sentenceOf, useMakePaperMutation, usePaperQuery } from '../../api/api.t
 import { Button, buttonLook } from '../../ui/Button.tsx';
 import { countOf, showDay, today } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
-import { useAppSelector } from '../job/hooks.ts';
-import { useJob } from '../job/index.ts';
+import { useAppSelector, useJob } from '../job/index.ts';
 
 type PaperKind = 'care-sheet' | 'cut-list';
 

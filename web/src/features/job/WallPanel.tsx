@@ -112,7 +112,7 @@ export function WallPanel({ stage }: { stage: StageId }) {
           <div className="flex flex-wrap items-center justify-end gap-2">
             <CompassDial bearingDeg={wall.bearingDeg} />
             <Button
-              className="min-h-9 px-2"
+              size="low"
               title="See the wall from the other side"
               aria-pressed={fromOutside}
               onClick={() => dispatch(viewActions.sideTurned())}
@@ -120,12 +120,12 @@ export function WallPanel({ stage }: { stage: StageId }) {
               <FlipHorizontal2 size={18} aria-hidden />
               <span className="sr-only">See the wall from outside</span>
             </Button>
-            <Button className="min-h-9 px-2" title="Change the wall" onClick={() => setSheet('change')}>
+            <Button size="low" title="Change the wall" onClick={() => setSheet('change')}>
               <Compass size={18} aria-hidden />
               <span className="sr-only">Change the wall</span>
             </Button>
             <Button
-              className="min-h-9 px-2"
+              size="low"
               title="Take the wall away"
               onClick={() =>
                 job.edit(`Take away ${wall.name}`, removeWithDependents(records, 'wall', wall.id))

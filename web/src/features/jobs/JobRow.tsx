@@ -28,7 +28,7 @@ export function JobRow({ job }: { job: JobSummary }) {
     <li className="border-b border-hairline">
       <Link
         to={`/jobs/${job.id}/${standing.stage}`}
-        className="grid min-h-16 grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)_auto] items-center gap-4 px-2 py-2 hover:bg-sheet max-sm:grid-cols-[1fr_auto]"
+        className="grid min-h-16 grid-cols-[minmax(0,1fr)_15rem_9rem] items-center gap-4 px-2 py-2 hover:bg-sheet max-sm:grid-cols-1 max-sm:gap-1"
       >
         <span className="min-w-0">
           <span className="block truncate text-lg font-bold">{job.customer}</span>
@@ -46,11 +46,12 @@ export function JobRow({ job }: { job: JobSummary }) {
             <span className="absolute inset-y-0 left-0 bg-edge" style={{ width: share(job.done) }} />
           </span>
           <span className="mt-1 block text-sm text-quiet">
-            {countOf(job.panes, 'pane')}: {job.measured} measured, {job.filmed} filmed, {job.done} done
+            {countOf(job.panes, 'pane')}: {job.measured} measured, {job.filmed} filmed
+            {job.done > 0 && `, ${job.done} done`}
           </span>
         </span>
         <span
-          className={`text-right font-semibold ${job.openFaults > 0 ? 'text-brick' : standing.stage === 'handover' ? 'text-edge' : 'text-ochre-text'}`}
+          className={`text-right font-semibold max-sm:text-left ${job.openFaults > 0 ? 'text-brick' : standing.stage === 'handover' ? 'text-edge' : 'text-ochre-text'}`}
         >
           {standing.text}
         </span>

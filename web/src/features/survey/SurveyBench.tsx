@@ -26,9 +26,15 @@ import {
 } from '@neat-sill/core/words';
 import { Plus, Trash2 } from 'lucide-react';
 import { useEffect, useRef } from 'react';
-import { useJob, useUnit, viewActions, type OpenJob } from '../job/index.ts';
-import { useAddOpening } from '../job/addOpening.ts';
-import { useAppDispatch, useAppSelector } from '../job/hooks.ts';
+import {
+  useJob,
+  useUnit,
+  viewActions,
+  type OpenJob,
+  useAddOpening,
+  useAppDispatch,
+  useAppSelector,
+} from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice, TextField } from '../../ui/Field.tsx';
 import { countOf } from '../../ui/format.ts';
@@ -288,7 +294,11 @@ function PaneStrip() {
   const { wallPanes, selected, rules } = useJob();
   const dispatch = useAppDispatch();
   return (
-    <div className="flex gap-2 overflow-x-auto md:hidden" role="group" aria-label="Panes of this wall">
+    <div
+      className="flex shrink-0 gap-2 overflow-x-auto md:hidden"
+      role="group"
+      aria-label="Panes of this wall"
+    >
       {wallPanes.map((pane) => {
         const state =
           paneDoubts(pane, rules).length > 0

@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { sentenceOf, useJobsQuery, useSessionQuery, useShopBookQuery } from '../../api/api.ts';
 import { showDay, today } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
-import { JobRow, standingOf } from '../jobs/JobRow.tsx';
+import { JobRow, standingOf } from '../jobs/index.ts';
 import { formatRun } from '@neat-sill/core/units';
 
 /** A part roll with less than this on it is worth a look before the next job. */

@@ -1,0 +1,1 @@
+export { FilmSwatch } from './FilmBench.tsx';

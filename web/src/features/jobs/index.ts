@@ -1,0 +1,1 @@
+export { JobRow, standingOf } from './JobRow.tsx';
