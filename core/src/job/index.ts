@@ -54,5 +54,6 @@ export {
   writeJobFile,
   type JobFile,
   type NewSite,
+  type ReadRecords,
 } from './jobFile.ts';
 export { mergeData, type MergeConflict, type Merged } from './merge.ts';

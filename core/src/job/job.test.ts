@@ -133,20 +133,29 @@ describe('the job file', () => {
     const written: unknown = JSON.parse(JSON.stringify(writeJobFile(records, bookForTest)));
     const read = readFormatValue(written, jobFileFormat);
     if (!read.ok) throw new Error(JSON.stringify(read.problem));
-    expect(readJobRecords(read.value.value, bookForTest, place)).toEqual({ records, unknownFilms: [] });
+    expect(readJobRecords(read.value.value, bookForTest, null)).toEqual({
+      ok: true,
+      value: { records, unknownFilms: [] },
+    });
   });
 
   test('written for planning only becomes a wall of panes, and unknown films are named', () => {
     const { job } = planJobOf(recordsForTest(), bookForTest);
     const file = { ...job, panes: job.panes.map((pane) => ({ ...pane, count: 2 })) };
-    const { records, unknownFilms } = readJobRecords(file, { ...bookForTest, films: [] }, place);
-    expect(Object.keys(records.pane)).toHaveLength(6);
-    expect(unknownFilms).toEqual(['gannet-silver-20']);
-    expect(danglingRecords(records)).toEqual([]);
+    const read = readJobRecords(file, { ...bookForTest, films: [] }, place);
+    if (!read.ok) throw new Error(JSON.stringify(read.problem));
+    expect(Object.keys(read.value.records.pane)).toHaveLength(6);
+    expect(read.value.unknownFilms).toEqual(['gannet-silver-20']);
+    expect(danglingRecords(read.value.records)).toEqual([]);
+    expect(readJobRecords(file, bookForTest, null)).toMatchObject({ problem: [{ code: 'site.missing' }] });
   });
 
   test('records that point at nothing are found', () => {
     const records = { ...recordsForTest(), wall: {} };
     expect(danglingRecords(records).map(({ id }) => id)).toEqual(['p1', 'p2', 'p3']);
+    const file = { ...writeJobFile(recordsForTest(), bookForTest), records };
+    expect(readJobRecords(file, bookForTest, null)).toMatchObject({
+      problem: [{ path: 'records.pane.p1' }, {}, {}],
+    });
   });
 });

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { checkReferences, planJobFields, type PlanJob } from '../cuts/index.ts';
 import type { RuleSet } from '../rules/index.ts';
 import { NO_READINGS } from '../survey/index.ts';
-import type { FormatReader } from '../units/index.ts';
+import { fail, succeed, type FileProblem, type FormatReader, type Result } from '../units/index.ts';
 import { planJobOf, type ShopBook } from './planning.ts';
 import { HEADER_ID, RECORD_KINDS, headerOf, recordSchemas, type JobRecords, type Pane } from './records.ts';
 
@@ -42,31 +42,64 @@ export interface NewSite {
   readonly site: z.infer<typeof recordSchemas.job>['site'];
 }
 
+export interface ReadRecords {
+  readonly records: JobRecords;
+  readonly unknownFilms: readonly string[];
+}
+
 /**
  * The records of a job file. A file of the application carries them; one written for planning alone becomes one room
- * with one wall, each pane with its size as a single reading, copies side by side. Films the shop does not have are
- * named in `unknownFilms` and left off their panes.
+ * with one wall at the place given, each pane with its size as a single reading, copies side by side. Films the shop
+ * does not have are named in `unknownFilms` and left off their panes. Problems: `site.missing` (no records and no
+ * place), `job.noHeader`, `record.dangling`.
  */
 export function readJobRecords(
   file: JobFile,
   book: ShopBook,
-  place: NewSite,
-): { records: JobRecords; unknownFilms: readonly string[] } {
+  place: NewSite | null,
+): Result<ReadRecords, readonly FileProblem[]> {
+  const read = file.records ?? (place && recordsFromPlanJob(file, book.ruleSets[0], place));
+  if (!read)
+    return fail([
+      {
+        code: 'site.missing',
+        path: 'site',
+        sentence:
+          'This file was written for planning and says nothing of its site: name the town and its place.',
+      },
+    ]);
+  const header = headerOf(read);
+  if (!header)
+    return fail([
+      {
+        code: 'job.noHeader',
+        path: 'records.job',
+        sentence: 'The job in the file has no name and no site; download it again from Handover.',
+      },
+    ]);
+  const dangling = danglingRecords(read);
+  if (dangling.length > 0)
+    return fail(
+      dangling.map(({ kind, id }) => ({
+        code: 'record.dangling',
+        path: `records.${kind}.${id}`,
+        sentence: `This ${kind} belongs to something that is not in the file; take it out, or download the file again.`,
+      })),
+    );
   const films = new Set(book.films.map(({ id }) => id));
-  const records = file.records ?? recordsFromPlanJob(file, book.ruleSets[0], place);
-  const wanted = Object.values(records.pane).flatMap(({ filmId }) => filmId ?? []);
-  const unknownFilms = [...new Set(wanted)].filter((id) => !films.has(id));
-  const header = headerOf(records);
-  const rulesKnown = book.ruleSets.some(({ id }) => id === header?.ruleSetId);
-  const fallback = book.ruleSets[0]?.id ?? '';
-  const job = header && !rulesKnown ? { [HEADER_ID]: { ...header, ruleSetId: fallback } } : records.job;
+  const wanted = Object.values(read.pane).flatMap(({ filmId }) => filmId ?? []);
+  const rulesKnown = book.ruleSets.some(({ id }) => id === header.ruleSetId);
+  const ruleSetId = rulesKnown ? header.ruleSetId : (book.ruleSets[0]?.id ?? '');
   const pane = Object.fromEntries(
-    Object.entries(records.pane).map(([id, data]) => [
+    Object.entries(read.pane).map(([id, data]) => [
       id,
       data.filmId && !films.has(data.filmId) ? { ...data, filmId: null } : data,
     ]),
   );
-  return { records: { ...records, job, pane }, unknownFilms };
+  return succeed({
+    records: { ...read, job: { [HEADER_ID]: { ...header, ruleSetId } }, pane },
+    unknownFilms: [...new Set(wanted)].filter((id) => !films.has(id)),
+  });
 }
 
 function recordsFromPlanJob(file: PlanJob, rules: RuleSet | undefined, place: NewSite): JobRecords {

@@ -28,6 +28,22 @@ function describe(
   };
 }
 
+function download(operationId: string, summary: string, type: string): ZodOpenApiOperationObject {
+  return {
+    operationId,
+    summary,
+    security: [{ session: [] }],
+    requestParams: { path: z.object({ id: z.uuid() }) },
+    responses: {
+      '200': {
+        description: 'The file',
+        content: { [type]: { schema: { type: 'string', format: 'binary' } } },
+      },
+      '4XX': problemAnswer('Why not, and how to mend it'),
+    },
+  };
+}
+
 /** The OpenAPI description of the API, from the same schemas that validate it. */
 export function openApiDocument() {
   const paths: ZodOpenApiPathsObject = {};
@@ -35,6 +51,8 @@ export function openApiDocument() {
     const path = `/api${operation.path.replaceAll(/:(\w+)/g, '{$1}')}`;
     paths[path] = { ...paths[path], [operation.method]: describe(name, operation) };
   }
+  paths['/api/jobs/{id}/file'] = { get: download('jobFile', 'The job as a file', 'application/json') };
+  paths['/api/papers/{id}/pdf'] = { get: download('paperPdf', 'A PDF that is ready', 'application/pdf') };
   return createDocument({
     openapi: '3.1.0',
     info: { title: 'Neat Sill', version: '1' },

@@ -1,4 +1,4 @@
-import { headerOf } from '@neat-sill/core/job';
+import { HEADER_ID, headerOf, sameData } from '@neat-sill/core/job';
 import { DropdownMenu } from 'radix-ui';
 import { Command as CommandIcon, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
@@ -13,6 +13,8 @@ import {
 import { useAppDispatch, useAppSelector, jobActions, viewActions, SavedLine } from '../features/job/index.ts';
 import { Button } from '../ui/Button.tsx';
 import { Note } from '../ui/Note.tsx';
+import { Sheet } from '../ui/Sheet.tsx';
+import { SiteForm, siteText } from '../features/site/index.ts';
 import { CommandPalette } from './CommandPalette.tsx';
 
 const PLACES = [
@@ -103,15 +105,38 @@ function UnitButton({ unit }: { unit: 'mm' | 'in' }) {
 
 function JobHead() {
   const dispatch = useAppDispatch();
+  const [open, setOpen] = useState(false);
   const header = useAppSelector((state) => headerOf(state.job.records));
   const done = useAppSelector((state) => state.job.done.at(-1)?.label);
   const undone = useAppSelector((state) => state.job.undone.at(-1)?.label);
   if (!header) return null;
   return (
     <div className="flex min-w-0 flex-1 items-center justify-between gap-3">
-      <p className="min-w-0 truncate">
+      <button
+        type="button"
+        className="min-w-0 truncate text-left"
+        title="Customer and site"
+        onClick={() => setOpen(true)}
+      >
         <b>{header.customer}</b> <span className="text-quiet">/ {header.name}</span>
-      </p>
+      </button>
+      <Sheet title="Customer and site" open={open} onClose={() => setOpen(false)}>
+        <SiteForm
+          start={siteText(header)}
+          act="Save"
+          busy={false}
+          problem={undefined}
+          onFilled={({ customer, name, ...site }) => {
+            setOpen(false);
+            const after = { ...header, customer, name, site };
+            const change = { kind: 'job' as const, id: HEADER_ID, before: header, after };
+            if (!sameData(header, after))
+              dispatch(
+                jobActions.edited({ id: crypto.randomUUID(), label: 'Customer and site', changes: [change] }),
+              );
+          }}
+        />
+      </Sheet>
       <div className="flex shrink-0 items-center gap-1">
         <SavedLine />
         <Button

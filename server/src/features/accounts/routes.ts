@@ -15,18 +15,20 @@ import {
   type SessionSettings,
 } from './sessions.ts';
 
-const TRIES = 10;
 const TRIES_SECONDS = 15 * 60;
+/** Failed sign-ins in that time: for one person from one place, and from one place for anybody. */
+const TRIES = { person: 10, place: 100 };
 
 /** Counts failed sign-ins in the database, so that several servers count together. */
-function signInLimit(settings: SessionSettings): RateLimiterPostgres {
+function signInLimit(settings: SessionSettings, of: keyof typeof TRIES): RateLimiterPostgres {
   return new RateLimiterPostgres({
     storeClient: settings.db.pool,
     storeType: 'pool',
     tableName: 'sign_in_tries',
     tableCreated: true,
     clearExpiredByTimeout: false,
-    points: TRIES,
+    keyPrefix: of,
+    points: TRIES[of],
     duration: TRIES_SECONDS,
   });
 }
@@ -49,7 +51,7 @@ const NOBODY = hash('nobody has this password');
 
 export function accountRoutes(settings: SessionSettings, demoSignIn: Session['demoSignIn']): Router {
   const router = Router();
-  const limit = signInLimit(settings);
+  const limits = { person: signInLimit(settings, 'person'), place: signInLimit(settings, 'place') };
   const { db, now } = settings;
 
   openRoute(router, operations.session, ({ res }) =>
@@ -57,8 +59,10 @@ export function accountRoutes(settings: SessionSettings, demoSignIn: Session['de
   );
 
   openRoute(router, operations.signIn, async ({ body, req, res }) => {
-    const key = `${body.email} ${req.ip ?? ''}`;
-    await countTry(limit, key);
+    const place = req.ip ?? '';
+    const key = `${body.email} ${place}`;
+    await countTry(limits.place, place);
+    await countTry(limits.person, key);
     const [found] = await db.forSignIn((tx) =>
       tx
         .select({ person: people, shop: shops.name })
@@ -72,7 +76,8 @@ export function accountRoutes(settings: SessionSettings, demoSignIn: Session['de
         title: 'Not signed in',
         detail: 'This address and password do not belong together; check both and try again.',
       });
-    await limit.delete(key);
+    await limits.person.delete(key);
+    await limits.place.reward(place);
     const { token, csrfToken } = await db.forSignIn((tx) => openSession(tx, found.person, now()));
     res.cookie(SESSION_COOKIE, token, cookieOptions(settings.secureCookies));
     return sessionAnswer({ person: { ...found.person, shop: found.shop }, csrfToken }, null);

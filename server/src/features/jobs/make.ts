@@ -2,8 +2,6 @@ import { randomUUID } from 'node:crypto';
 import type { ImportJob, ImportedJob } from '@neat-sill/core/contract';
 import {
   RECORD_KINDS,
-  danglingRecords,
-  headerOf,
   jobFileFormat,
   readJobRecords,
   type JobRecords,
@@ -69,34 +67,10 @@ export async function importJob(
   const read = readFormat(file, jobFileFormat);
   if (!read.ok) throw unusable(read.problem);
   const { value, warnings } = read.value;
-  if (!value.records && !site)
-    throw new HttpProblem(422, {
-      title: 'Where is it?',
-      detail:
-        'This file was written for planning and says nothing of its site: name the town and its place first.',
-    });
-  const fallback = {
-    customer: customer || 'Not named',
-    site: site ?? headerOf(value.records ?? ({ job: {} } as JobRecords))?.site,
-  };
-  if (!fallback.site && !headerOf(value.records as JobRecords))
-    throw unusable([
-      { code: 'job.noHeader', path: 'records.job', sentence: 'The job in the file has no name and site.' },
-    ]);
-  const { records, unknownFilms } = readJobRecords(
-    value,
-    book,
-    fallback as Parameters<typeof readJobRecords>[2],
-  );
-  const [dangling] = danglingRecords(records);
-  if (dangling)
-    throw unusable([
-      {
-        code: 'record.dangling',
-        path: `records.${dangling.kind}.${dangling.id}`,
-        sentence: 'This record belongs to something that is not in the file.',
-      },
-    ]);
+  const place = site && { customer: customer || 'Not named', site };
+  const job = readJobRecords(value, book, place);
+  if (!job.ok) throw unusable(job.problem);
+  const { records, unknownFilms } = job.value;
   const id = randomUUID();
   await insertJob(tx, { id, ...caller }, records);
   return {

@@ -1,38 +1,42 @@
 import { FileUp } from 'lucide-react';
 import { useRef, useState, type ChangeEvent } from 'react';
 import { Link } from 'react-router';
-import { sentenceOf, useImportJobMutation } from '../../api/api.ts';
+import { problemOf, sentenceOf, useImportJobMutation } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
+import { EMPTY_SITE, SiteForm } from '../site/index.ts';
 
 const LARGEST_MB = 18;
 
-/** Reads a job file in. A file that says nothing of its site is put where the browser's time zone is, to be changed. */
+/** Reads a job file in. For a file that says nothing of its site, the site is asked for. */
 export function ImportJob() {
   const input = useRef<HTMLInputElement>(null);
   const [importJob, { data, error, reset, isLoading }] = useImportJobMutation();
   const [tooLarge, setTooLarge] = useState<string | null>(null);
+  const [file, setFile] = useState('');
   const close = () => {
     reset();
     setTooLarge(null);
+    setFile('');
   };
   const choose = async (event: ChangeEvent<HTMLInputElement>) => {
-    const [file] = event.target.files ?? [];
+    const [chosen] = event.target.files ?? [];
     event.target.value = '';
-    if (!file) return;
-    const mb = file.size / 2 ** 20;
+    if (!chosen) return;
+    const mb = chosen.size / 2 ** 20;
     if (mb > LARGEST_MB) {
       setTooLarge(
-        `“${file.name}” has ${Math.ceil(mb)} MB; a job file has ${LARGEST_MB} MB at the most. Choose the file that Handover downloads. Nothing was changed.`,
+        `“${chosen.name}” has ${Math.ceil(mb)} MB; a job file has ${LARGEST_MB} MB at the most. Choose the file that Handover downloads. Nothing was changed.`,
       );
       return;
     }
-    const timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
-    const site = { address: '', town: 'Not named', latitude: 0, longitude: 0, timeZone };
-    await importJob({ file: await file.text(), customer: '', site });
+    const text = await chosen.text();
+    setFile(text);
+    await importJob({ file: text, customer: '', site: null });
   };
   const problem = tooLarge ?? (error && sentenceOf(error));
+  const siteMissing = error && problemOf(error)?.errors?.some(({ path }) => path === 'site');
   return (
     <>
       <Button onClick={() => input.current?.click()} disabled={isLoading}>
@@ -48,11 +52,22 @@ export function ImportJob() {
         onChange={(event) => void choose(event)}
       />
       <Sheet
-        title={problem ? 'The file can’t be used' : 'The job is read in'}
+        title={siteMissing ? 'Where is this job?' : problem ? 'The file can’t be used' : 'The job is read in'}
         open={problem !== undefined || data !== undefined}
         onClose={close}
       >
-        {problem ? (
+        {siteMissing ? (
+          <SiteForm
+            start={{ ...EMPTY_SITE, name: 'From the file' }}
+            nameKnown
+            act="Read it in"
+            busy={isLoading}
+            problem={undefined}
+            onFilled={async ({ customer, name: _known, ...site }) => {
+              await importJob({ file, customer, site });
+            }}
+          />
+        ) : problem ? (
           <Note tone="no" role="alert">
             {problem}
           </Note>

@@ -1,4 +1,4 @@
-import { siteSchema } from '@neat-sill/core/job';
+import { siteSchema, type JobHeader } from '@neat-sill/core/job';
 import { z } from 'zod';
 
 /** What a person fills in for a site, as text; turned into a site by the contract's own schema. */
@@ -23,10 +23,10 @@ function degrees(most: number, name: string) {
     );
 }
 
-export type SiteForm = z.input<typeof siteFormSchema>;
+export type SiteText = z.input<typeof siteFormSchema>;
 export type FilledSite = z.output<typeof siteFormSchema>;
 
-export const EMPTY_SITE: SiteForm = {
+export const EMPTY_SITE: SiteText = {
   customer: '',
   name: '',
   address: '',
@@ -35,3 +35,8 @@ export const EMPTY_SITE: SiteForm = {
   longitude: '',
   timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
 };
+
+/** A job's header as the form shows it. */
+export function siteText({ customer, name, site }: Pick<JobHeader, 'customer' | 'name' | 'site'>): SiteText {
+  return { ...site, customer, name, latitude: String(site.latitude), longitude: String(site.longitude) };
+}

@@ -1,0 +1,66 @@
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useForm } from 'react-hook-form';
+import { Button } from '../../ui/Button.tsx';
+import { TextField } from '../../ui/Field.tsx';
+import { Note } from '../../ui/Note.tsx';
+import { siteFormSchema, type FilledSite, type SiteText } from './siteForm.ts';
+
+interface SiteFormProps {
+  readonly start: SiteText;
+  readonly act: string;
+  readonly busy: boolean;
+  readonly problem: string | undefined;
+  /** Leaves out the name of the job, where a file has it already. */
+  readonly nameKnown?: boolean;
+  readonly onFilled: (site: FilledSite) => void | Promise<void>;
+}
+
+/** Whose job it is and where: what sun, dates and papers go by. */
+export function SiteForm({ start, act, busy, problem, nameKnown = false, onFilled }: SiteFormProps) {
+  const { register, handleSubmit, formState } = useForm<SiteText, unknown, FilledSite>({
+    resolver: zodResolver(siteFormSchema),
+    defaultValues: start,
+  });
+  const wrong = (name: keyof SiteText) => formState.errors[name]?.message;
+  const submit = handleSubmit(onFilled);
+  return (
+    <form onSubmit={(event) => void submit(event)} noValidate className="flex flex-col gap-4">
+      <div className="grid gap-4 sm:grid-cols-2">
+        <TextField label="Customer" autoFocus problem={wrong('customer')} {...register('customer')} />
+        {!nameKnown && (
+          <TextField label="Job" placeholder="Reading room" problem={wrong('name')} {...register('name')} />
+        )}
+        <TextField label="Address" problem={wrong('address')} {...register('address')} />
+        <TextField label="Town" problem={wrong('town')} {...register('town')} />
+        <TextField
+          label="Latitude, degrees north"
+          inputMode="decimal"
+          problem={wrong('latitude')}
+          hint="South is negative"
+          {...register('latitude')}
+        />
+        <TextField
+          label="Longitude, degrees east"
+          inputMode="decimal"
+          problem={wrong('longitude')}
+          hint="West is negative"
+          {...register('longitude')}
+        />
+        <TextField
+          label="Time zone"
+          problem={wrong('timeZone')}
+          hint="For sun and dates"
+          {...register('timeZone')}
+        />
+      </div>
+      {problem && (
+        <Note tone="no" role="alert">
+          {problem}
+        </Note>
+      )}
+      <Button type="submit" weight="act" className="self-start" disabled={busy}>
+        {act}
+      </Button>
+    </form>
+  );
+}
