@@ -28,14 +28,12 @@ export const notAllowed = (detail: string) => new HttpProblem(403, { title: 'Not
 const AWAY = /^(08|57P0|53300|ECONNREFUSED|ECONNRESET|EPIPE|ENOTFOUND|ETIMEDOUT)/;
 
 function isDatabaseAway(error: unknown): boolean {
-  for (let at: unknown = error; at instanceof Error; at = at.cause) {
-    const { code } = at as Error & { code?: string };
-    if (code && AWAY.test(code)) return true;
-    // node-postgres gives these two without a code.
-    if (/Connection terminated|timeout exceeded when trying to connect/.test(at.message)) return true;
-    if (at instanceof AggregateError && at.errors.some(isDatabaseAway)) return true;
-  }
-  return false;
+  if (typeof error !== 'object' || error === null) return false;
+  const { code, message, cause, errors } = error as Partial<AggregateError> & { code?: unknown };
+  if (typeof code === 'string' && AWAY.test(code)) return true;
+  // node-postgres gives these two without a code.
+  if (message && /Connection terminated|timeout exceeded when trying to connect/.test(message)) return true;
+  return isDatabaseAway(cause) || (errors ?? []).some(isDatabaseAway);
 }
 
 function problemOf(error: unknown): { status: number; details: ProblemDetails } {
@@ -47,7 +45,7 @@ function problemOf(error: unknown): { status: number; details: ProblemDetails } 
     length?: number;
   };
   if (type === 'entity.too.large') {
-    const mb = (bytes: number | undefined) => `${Math.ceil((bytes ?? 0) / 2 ** 20)} MB`;
+    const mb = (bytes: number | undefined) => `${Math.round((bytes ?? 0) / 2 ** 20)} MB`;
     const detail = `That is ${mb(length)}; at most ${mb(limit)} are taken. Is it a job file? Nothing was changed.`;
     return { status: 413, details: { title: 'Too large', detail } };
   }

@@ -1,0 +1,1 @@
+export { bookForTest, readingsForTest, recordsForTest, silverForTest } from './jobs.ts';

@@ -1,0 +1,88 @@
+import { ApiCaller, signedIn } from '../../testing/caller.ts';
+import { PASSWORD, startTestServer, testNow, type TestServer, type TestShop } from '../../testing/server.ts';
+import { sql } from 'drizzle-orm';
+
+let server: TestServer;
+let shop: TestShop;
+beforeAll(async () => {
+  server = await startTestServer();
+  shop = await server.makeShop();
+});
+afterAll(() => server.stop());
+
+describe('signing in', () => {
+  test('opens a session in a cookie that no script can read, and signing out ends it', async () => {
+    const caller = new ApiCaller(server);
+    const answer = await caller.signIn(shop.emails.owner);
+    expect(answer.status).toBe(201);
+    expect(answer.body.person).toMatchObject({ role: 'owner', unit: 'mm' });
+    expect(answer.headers.get('set-cookie')).toMatch(/HttpOnly.*SameSite=Lax/);
+    expect((await caller.get('/jobs')).status).toBe(200);
+    expect((await caller.call('DELETE', '/session')).status).toBe(200);
+    expect((await caller.get('/jobs')).status).toBe(401);
+  });
+
+  test('neither password nor session token is in the database', async () => {
+    const caller = await signedIn(server, shop.emails.installer);
+    const rows = await server.db.forSignIn((tx) =>
+      tx.execute(
+        sql`select p.password_hash, s.token_hash from people p join sessions s on s.person_id = p.id`,
+      ),
+    );
+    const text = JSON.stringify(rows.rows);
+    expect(text).toContain('$argon2id$');
+    expect(text).not.toContain(PASSWORD);
+    const cookie = (caller as unknown as { cookie: string }).cookie.split('=')[1] ?? '';
+    expect(cookie.length).toBeGreaterThan(30);
+    expect(text).not.toContain(cookie);
+  });
+
+  test('a wrong password and an unknown address get the same answer', async () => {
+    const wrong = await new ApiCaller(server).signIn(shop.emails.owner, 'putty');
+    const unknown = await new ApiCaller(server).signIn('nobody@brindle-rook.example');
+    expect([wrong.status, unknown.status]).toEqual([401, 401]);
+    expect(wrong.body).toEqual(unknown.body);
+    expect(wrong.type).toContain('application/problem+json');
+  });
+
+  test('after ten wrong tries even the right password has to wait, and is told how long', async () => {
+    const tries = Array.from({ length: 10 }, () =>
+      new ApiCaller(server).signIn(shop.emails.apprentice, 'guess'),
+    );
+    expect(new Set((await Promise.all(tries)).map(({ status }) => status))).toEqual(new Set([401]));
+    const answer = await new ApiCaller(server).signIn(shop.emails.apprentice);
+    expect(answer.status).toBe(429);
+    expect(answer.body.detail).toMatch(/wait 15 minutes/);
+  });
+
+  test('a session past its day is no session', async () => {
+    const caller = await signedIn(server, shop.emails.owner);
+    await server.db.forSignIn((tx) =>
+      tx.execute(sql`update sessions set expires_at = ${testNow.toISOString()}`),
+    );
+    expect((await caller.get('/jobs')).status).toBe(401);
+  });
+});
+
+describe('writes from other pages', () => {
+  test('without the session’s token, or from another site, are refused', async () => {
+    const caller = await signedIn(server, shop.emails.owner);
+    const prefer = (headers: Record<string, string>) =>
+      caller.call('PUT', '/session/preferences', { unit: 'in' }, headers);
+    expect((await prefer({ 'x-csrf-token': '' })).status).toBe(403);
+    expect((await prefer({ 'sec-fetch-site': 'cross-site' })).status).toBe(403);
+    expect((await prefer({ origin: 'https://elsewhere.example' })).status).toBe(403);
+    expect((await caller.get('/session')).body.person.unit).toBe('mm');
+    expect((await prefer({ 'sec-fetch-site': 'same-origin', origin: server.address })).status).toBe(200);
+    expect((await caller.get('/session')).body.person.unit).toBe('in');
+  });
+
+  test('the policy sent with every page allows no inline script', async () => {
+    const { headers } = await new ApiCaller(server).get('/session');
+    const policy = headers.get('content-security-policy') ?? '';
+    expect(policy.split(';').find((part) => part.startsWith('script-src '))).toBe(
+      "script-src 'self' 'wasm-unsafe-eval'",
+    );
+    expect(headers.get('x-powered-by')).toBeNull();
+  });
+});

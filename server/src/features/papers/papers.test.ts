@@ -1,0 +1,66 @@
+import { planCuts } from '@neat-sill/core/cuts';
+import { PLAN_ID, planJobOf, writeJobFile, type JobRecords } from '@neat-sill/core/job';
+import { bookForTest, readingsForTest, recordsForTest } from '@neat-sill/core/testing';
+import type { RuleSet } from '@neat-sill/core/rules';
+import { seededRandom } from '@neat-sill/core/units';
+import type { ApiCaller } from '../../testing/caller.ts';
+import { signedIn } from '../../testing/caller.ts';
+import { startTestServer, type TestServer } from '../../testing/server.ts';
+import { makePaper } from './make.ts';
+
+let server: TestServer;
+let owner: ApiCaller;
+beforeAll(async () => {
+  server = await startTestServer();
+  owner = await signedIn(server, (await server.makeShop()).emails.owner);
+});
+afterAll(() => server.stop());
+
+async function paperOf(records: JobRecords, kind: 'cut-list' | 'care-sheet') {
+  const file = JSON.stringify(writeJobFile(records, bookForTest));
+  const job = await owner.post('/jobs/import', { file, customer: '', site: null });
+  const asked = await owner.post(`/jobs/${job.body.id}/papers`, { kind, today: '2026-05-04' });
+  expect(asked).toMatchObject({ status: 202, body: { state: 'waiting' } });
+  const work = server.sent.at(-1);
+  if (!work) throw new Error('nothing was handed to the worker');
+  await makePaper(server.db, work);
+  return (await owner.get(`/papers/${asked.body.id}`)).body;
+}
+
+const fitted: JobRecords = {
+  ...recordsForTest(),
+  fitting: { p1: { ticks: {}, faults: [], doneAt: '2026-05-04T18:00:00Z' } },
+};
+
+describe('papers', () => {
+  test('a care sheet says from which day the pane is dry', async () => {
+    const paper = await paperOf(fitted, 'care-sheet');
+    expect(paper).toMatchObject({ state: 'ready', problem: null });
+    const pdf = await fetch(`${server.address}/api/papers/${paper.id}/pdf`, {
+      headers: { cookie: (owner as unknown as { cookie: string }).cookie },
+    });
+    expect(pdf.headers.get('content-type')).toBe('application/pdf');
+    const bytes = Buffer.from(await pdf.arrayBuffer());
+    expect(bytes.subarray(0, 5).toString()).toBe('%PDF-');
+  });
+
+  test('a cut list is made of the plan that was kept', async () => {
+    const whole = recordsForTest({
+      panes: { p2: { readings: readingsForTest([700, 700, 700, 900, 900, 900]) } },
+    });
+    const { films, stock, ruleSets } = (await owner.get('/shop-book')).body;
+    const book = { films, stock, ruleSets: ruleSets.map(({ rules }: { rules: RuleSet }) => rules) };
+    const { job } = planJobOf(whole, book);
+    const plan = planCuts(job, { random: seededRandom(1), rounds: 5, shouldStop: () => false });
+    const kept = { plan, job, cutPullIds: [], keptAt: '2026-05-04T15:00:00Z' };
+    const paper = await paperOf({ ...whole, plan: { [PLAN_ID]: kept } }, 'cut-list');
+    expect(paper).toMatchObject({ state: 'ready' });
+  });
+
+  test('without a kept plan there is no cut list, and the reason is said', async () => {
+    expect(await paperOf(recordsForTest(), 'cut-list')).toMatchObject({
+      state: 'failed',
+      problem: expect.stringMatching(/plan/),
+    });
+  });
+});
