@@ -4,9 +4,10 @@ import { Note } from '../ui/Note.tsx';
 /** What is shown where there is no page, or where a page failed. What was entered is kept on the device. */
 export function NotHere() {
   const error = useRouteError();
-  const missing = error === undefined || (isRouteErrorResponse(error) && error.status === 404);
+  const missing = !error || (isRouteErrorResponse(error) && error.status === 404);
   return (
     <div className="m-6 flex max-w-xl flex-col items-start gap-4">
+      <h1 className="text-2xl font-bold">{missing ? 'Nothing here' : 'That did not work'}</h1>
       <Note tone={missing ? 'doubt' : 'no'} role="alert">
         {missing
           ? 'There is no page at this address.'

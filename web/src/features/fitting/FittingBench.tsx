@@ -139,8 +139,8 @@ function StepList({
               <span className="w-5 text-right text-sm text-quiet">{at + 1}</span>
               <span className="flex-1">{STEP_NAMES[each]}</span>
               {ticked && (
-                <span className="flex items-center gap-1 text-sm text-edge">
-                  <Check size={16} aria-hidden /> {showTime(ticked)}
+                <span className="flex items-center gap-1 text-sm text-quiet">
+                  <Check size={16} className="text-edge" aria-hidden /> {showTime(ticked)}
                 </span>
               )}
             </button>

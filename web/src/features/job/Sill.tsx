@@ -86,7 +86,7 @@ export function Sill({ stage }: { stage: StageId }) {
   const navigate = useNavigate();
   const { jobId } = useJob();
   return (
-    <footer className="border-t-8 border-ledge-lip bg-ledge text-on-ledge" aria-label="Sill">
+    <section className="border-t-8 border-ledge-lip bg-ledge text-on-ledge" aria-label="Sill">
       <div className="flex items-stretch justify-between max-md:flex-col">
         <ul className="flex min-w-0 flex-1 overflow-x-auto">
           {figures.map(({ name, value, stage: from, doubtful }) => (
@@ -106,6 +106,6 @@ export function Sill({ stage }: { stage: StageId }) {
         </ul>
         {act && <NextActButton act={act} />}
       </div>
-    </footer>
+    </section>
   );
 }

@@ -1,0 +1,71 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, test } from '../fixtures/stack.ts';
+import { demoJobPath, openDemoJob, paneOnWall, type DemoJob, type Stage } from '../pages/job.ts';
+
+async function faults(page: Page) {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .analyze();
+  return violations.map(
+    ({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`,
+  );
+}
+
+const screens: readonly (readonly [DemoJob, Stage])[] = [
+  ['library', 'survey'],
+  ['library', 'film'],
+  ['library', 'cuts'],
+  ['library', 'price'],
+  ['library', 'day'],
+  ['nursery', 'fitting'],
+  ['nursery', 'handover'],
+];
+
+for (const light of ['day', 'evening'] as const) {
+  test(`every screen of a job is accessible, ${light} colours`, async ({ signedIn: page }) => {
+    await page.evaluate((value) => localStorage.setItem('light', value), light);
+    for (const [job, stage] of screens) {
+      await openDemoJob(page, job, stage);
+      if (stage === 'survey') await paneOnWall(page, '3').click();
+      if (stage === 'cuts') await page.getByRole('heading', { name: /pieces in/ }).waitFor();
+      expect(await faults(page), stage).toEqual([]);
+    }
+  });
+
+  test(`every screen outside a job is accessible, ${light} colours`, async ({ signedIn: page }) => {
+    await page.evaluate((value) => localStorage.setItem('light', value), light);
+    for (const path of ['/', '/jobs', '/jobs/new', '/films', '/rules', '/nothing-here']) {
+      await page.goto(path);
+      await page.getByRole('heading').first().waitFor();
+      expect(await faults(page), path).toEqual([]);
+    }
+  });
+}
+
+test('the sign-in page is accessible', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Sign in' }).waitFor();
+  expect(await faults(page)).toEqual([]);
+});
+
+test('on a phone every key of fitting is at least 48 px for a wet finger', async ({ signedIn: page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await openDemoJobOnPhone(page, 'bakery');
+  await page.getByRole('button', { name: 'Done, next' }).click();
+  await page.getByRole('button', { name: 'Fault', exact: true }).click();
+  await page.getByRole('dialog').waitFor();
+  const small = await page.getByRole('button').evaluateAll((nodes) =>
+    nodes
+      .map((node) => ({ name: node.textContent, box: node.getBoundingClientRect() }))
+      .filter(({ box }) => box.height > 0 && box.height < 48)
+      .map(({ name, box }) => `${name} ${box.height}`),
+  );
+  expect(small).toEqual([]);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+});
+
+async function openDemoJobOnPhone(page: Page, job: DemoJob) {
+  await page.goto(demoJobPath(job, 'fitting'));
+  await page.getByRole('button', { name: 'Done, next' }).waitFor();
+}

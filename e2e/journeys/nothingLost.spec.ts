@@ -1,0 +1,151 @@
+import { writeFileSync } from 'node:fs';
+import { expect, signIn, test } from '../fixtures/stack.ts';
+import { addWall, makeJob, openDemoJob, paneOnWall, reading, readTape, saved, wall } from '../pages/job.ts';
+
+test('undo and redo of everything in a job, also after a reload', async ({ signedIn: page }) => {
+  await makeJob(page, 'Alder Row No. 9');
+  await addWall(page, 'Bath', 'Bath wall');
+  await page.keyboard.press('Alt+n');
+  await readTape(page, ['700', '700', '700', '900', '900', '900']);
+  await wall(page).focus();
+  await page.getByRole('button', { name: 'Take pane 1 away' }).click();
+  await expect(page.getByRole('option')).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(paneOnWall(page, '1')).toHaveAccessibleName(/700 mm by 900 mm/);
+  await saved(page);
+  await page.reload();
+  await wall(page).focus();
+  for (let at = 0; at < 6; at += 1) await page.keyboard.press('Control+z');
+  await expect(paneOnWall(page, '1')).toHaveAccessibleName(/not measured/);
+  for (let at = 0; at < 6; at += 1) await page.keyboard.press('Control+Shift+z');
+  await expect(paneOnWall(page, '1')).toHaveAccessibleName(/700 mm by 900 mm/);
+});
+
+test('readings that can’t be are not taken, say why, and are still there after a reload', async ({
+  signedIn: page,
+}) => {
+  await makeJob(page, 'Alder Row No. 9');
+  await addWall(page, 'Bath', 'Bath wall');
+  await page.keyboard.press('Alt+n');
+  const field = reading(page, 'Width at top');
+  for (const [typed, reason] of [
+    ['3o 1/2', /a letter where a digit belongs; perhaps 30 1\/2/],
+    ['-5', /below zero/],
+    ['1/0', /divides by zero/],
+    ['40000', /longer than any pane/],
+  ] as const) {
+    await field.fill(typed);
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('alert')).toContainText(reason);
+    await expect(field).toBeFocused();
+    await expect(field).toHaveValue(typed);
+  }
+  await page.reload();
+  await wall(page).focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(field).toHaveValue('40000');
+  await expect(paneOnWall(page, '1')).toHaveAccessibleName(/not measured/);
+});
+
+test('two people on one pane: what both changed is shown side by side, the rest is kept of both', async ({
+  signedIn: page,
+  browser,
+  stack,
+}) => {
+  const context = await browser.newContext({
+    baseURL: stack.address,
+    viewport: { width: 1280, height: 800 },
+  });
+  const other = await context.newPage();
+  await signIn(other);
+  for (const tab of [page, other]) {
+    await openDemoJob(tab, 'house', 'survey');
+    await paneOnWall(tab, '1').click();
+  }
+  await other.route('**/edits', (route) => route.abort());
+  // Mine first; the other tab does not know yet.
+  await reading(page, 'Width at top').fill('801');
+  await page.keyboard.press('Enter');
+  await reading(page, 'Height at left').fill('1001');
+  await page.keyboard.press('Enter');
+  await saved(page);
+  await reading(other, 'Width at top').fill('802');
+  await other.keyboard.press('Enter');
+  await other.getByLabel('Frame').selectOption('steel');
+  await other.unroute('**/edits');
+  await other.evaluate(() => window.dispatchEvent(new Event('online')));
+  const sheet = other.getByRole('dialog', { name: 'Changed by somebody else meanwhile' });
+  await expect(sheet.getByRole('row', { name: 'Width at top 802 mm 801 mm' })).toBeVisible();
+  await expect(sheet.getByRole('row')).toHaveCount(2);
+  await sheet.getByRole('button', { name: 'Keep mine' }).click();
+  await saved(other);
+  await expect(reading(other, 'Width at top')).toHaveValue('802');
+  await expect(reading(other, 'Height at left')).toHaveValue('1001');
+  await page.reload();
+  await paneOnWall(page, '1').click();
+  await expect(reading(page, 'Width at top')).toHaveValue('802');
+  await expect(page.getByLabel('Frame')).toHaveValue('steel');
+  await context.close();
+});
+
+test('without network the work goes on, and is sent when there is one again', async ({
+  signedIn: page,
+  context,
+}) => {
+  await openDemoJob(page, 'physio', 'survey');
+  await paneOnWall(page, '1').click();
+  await context.setOffline(true);
+  await reading(page, 'Width at top').fill('811');
+  await page.keyboard.press('Enter');
+  await reading(page, 'Width at middle').fill('812');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('2 waiting on this device')).toBeVisible();
+  await context.setOffline(false);
+  await saved(page);
+  await page.reload();
+  await paneOnWall(page, '1').click();
+  await expect(reading(page, 'Width at middle')).toHaveValue('812');
+});
+
+test('the database goes away while saving: it is said, kept over a reload, and saved when it is back', async ({
+  signedIn: page,
+  stack,
+}) => {
+  await openDemoJob(page, 'bakery', 'survey');
+  await paneOnWall(page, '1').click();
+  stack.wire.cut();
+  await reading(page, 'Width at top').fill('1722');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/database can’t be reached.*Nothing is lost/)).toBeVisible();
+  stack.wire.mend();
+  await page.reload();
+  await saved(page);
+  await paneOnWall(page, '1').click();
+  await expect(reading(page, 'Width at top')).toHaveValue('1722');
+  const server = await page.request.get(`/api/jobs/${page.url().split('/')[4]}`);
+  expect(JSON.stringify((await server.json()).records.pane)).toContain('"mm":1722');
+});
+
+test('files that are no job files are refused with the reason, and nothing is made', async ({
+  signedIn: page,
+}) => {
+  await page.goto('/jobs');
+  await page
+    .getByRole('link', { name: /Harbour Nursery/ })
+    .first()
+    .waitFor();
+  const before = await page.getByRole('listitem').count();
+  const files = [
+    ['cut.json', '{"format":"neat-sill/job","version":1,"name":"Rea', /ends in the middle/],
+    ['newer.json', '{"format":"neat-sill/job","version":7}', /version 7/],
+    ['large.json', ' '.repeat(50 * 2 ** 20), /50 MB/],
+  ] as const;
+  for (const [name, text, reason] of files) {
+    const path = test.info().outputPath(name);
+    writeFileSync(path, text);
+    await page.getByLabel('Job file').setInputFiles(path);
+    await expect(page.getByRole('dialog').getByRole('alert')).toContainText(reason);
+    await page.getByRole('button', { name: 'Close' }).click();
+  }
+  expect(await page.getByRole('listitem').count()).toBe(before);
+});

@@ -1,0 +1,111 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { expect, test } from '../fixtures/stack.ts';
+import { addWall, makeJob, paneOnWall, readTape, saved, wall } from '../pages/job.ts';
+
+const sizes = (page: Page) => page.getByLabel('Sizes');
+
+async function fitPane(page: Page, label: string): Promise<void> {
+  await expect(page.getByRole('heading', { name: `Pane ${label}` })).toBeVisible();
+  const done = page.getByRole('button', { name: 'Done, next' });
+  const steps = page.getByRole('list', { name: 'Steps' }).getByRole('listitem');
+  const count = await steps.count();
+  for (let at = 0; at < count; at += 1) {
+    await expect(page.getByText(`Step ${at + 1} of ${count}`)).toBeVisible();
+    await done.click();
+  }
+}
+
+test('from the tape to the care sheet, by mouse', async ({ signedIn: page }) => {
+  await makeJob(page, 'Harbour Nursery');
+  await addWall(page, 'Playroom', 'Garden wall');
+
+  // Survey: three ways to write the same lengths; a slip of the tape is asked about and kept out of the sizes.
+  await page.getByRole('button', { name: 'Add an opening' }).first().click();
+  await readTape(page, ['32 1/4"', '819', '81.9 cm', '4\' 4 3/16"', '1325', '1.325 m']);
+  await expect(sizes(page)).toContainText('820 × 1326');
+  await expect(sizes(page)).toContainText('819 × 1325');
+  await page.getByRole('button', { name: 'Next opening' }).click();
+  await readTape(page, ['1900', '1900', '1090', '2260', '2259', '2260']);
+  await expect(page.getByRole('status').filter({ hasText: '1090' })).toBeVisible();
+  await expect(paneOnWall(page, '2')).toHaveAccessibleName(/in doubt/);
+  await page.getByRole('button', { name: 'Measure again' }).click();
+  await expect(page.getByLabel('Width at bottom')).toBeFocused();
+  await page.keyboard.type('1900');
+  await page.keyboard.press('Enter');
+  await expect(paneOnWall(page, '2')).not.toHaveAccessibleName(/in doubt/);
+  await page.getByLabel('Handle at').selectOption('left');
+
+  // Film: for the whole wall; what can't go on is refused with the reason.
+  await page.getByRole('link', { name: /^Film/ }).first().click();
+  await wall(page).focus();
+  await page.keyboard.press('Escape');
+  await expect(page.getByText(/Pane 2: The pane is .*hung in one piece/).first()).toBeVisible();
+  const silver = page.getByRole('listitem').filter({ hasText: 'Gannet Silver 20' });
+  await silver.getByRole('button', { name: 'Choose' }).click();
+  await expect(paneOnWall(page, '1')).toHaveAccessibleName(/Gannet Silver 20/);
+
+  // Cuts: the wide pane becomes two panels that bring the same roll edge to the seam.
+  await page.getByRole('link', { name: /^Cuts/ }).first().click();
+  await expect(page.getByRole('heading', { name: /^3 pieces in \d pulls?/ })).toBeVisible();
+  await expect(
+    page.getByText('left roll edge to the seam').or(page.getByText('right roll edge to the seam')),
+  ).toHaveCount(2);
+  await page.getByRole('radio', { name: 'Bench cut' }).click();
+  await expect(page.getByText('no trim on the glass', { exact: false }).first()).toBeVisible();
+  await page.getByRole('radio', { name: 'Margin all round' }).click();
+  await page.getByRole('button', { name: 'Keep this plan' }).first().click();
+  await expect(page.getByText('Kept, and it still fits the job.')).toBeVisible();
+
+  // Fitting: every step of both panes, and a fault at its place.
+  await page
+    .getByRole('link', { name: /^Fitting/ })
+    .first()
+    .click();
+  await fitPane(page, '1');
+  await expect(page.getByRole('heading', { name: 'Pane 2' })).toBeVisible();
+  await page.getByRole('button', { name: 'Fault', exact: true }).click();
+  await page.getByRole('button', { name: 'top left' }).click();
+  await page.getByRole('group', { name: 'What it is' }).getByRole('button').first().click();
+  await page.getByRole('button', { name: 'Note the fault' }).click();
+  await expect(paneOnWall(page, '2')).toHaveAccessibleName(/1 fault/);
+  await page.getByRole('button', { name: /is mended$/ }).click();
+  await fitPane(page, '2');
+  await expect(paneOnWall(page, '2')).toHaveAccessibleName(/done/);
+
+  // A reload at any moment loses nothing.
+  await saved(page);
+  await page.reload();
+  await expect(paneOnWall(page, '2')).toHaveAccessibleName(/done/);
+
+  // Handover: papers with proper type, and the job as a file that comes back.
+  await page
+    .getByRole('link', { name: /^Handover/ })
+    .first()
+    .click();
+  await expect(page.getByRole('row', { name: /Gannet Silver 20/ })).toHaveCount(2);
+  for (const [make, open] of [
+    ['Make the care sheet', /Open the care sheet/],
+    ['Make the cut list', /Open the cut list/],
+  ] as const) {
+    await page.getByRole('button', { name: make }).click();
+    const link = page.getByRole('link', { name: open });
+    await expect(link).toBeVisible({ timeout: 20_000 });
+    const pdf = await page.request.get((await link.getAttribute('href')) ?? '');
+    expect(pdf.headers()['content-type']).toBe('application/pdf');
+    const text = (await pdf.body()).toString('latin1');
+    expect(text.startsWith('%PDF-')).toBe(true);
+    expect(text).toContain('AtkinsonHyperlegible');
+  }
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Download the job file' }).click();
+  const path = await (await download).path();
+  const written = JSON.parse(readFileSync(path, 'utf8'));
+  expect(written).toMatchObject({ format: 'neat-sill/job', version: 1 });
+  await page.goto('/jobs');
+  await page.getByLabel('Job file').setInputFiles(path);
+  await page.getByRole('link', { name: 'Open the job' }).click();
+  await expect(paneOnWall(page, '2')).toHaveAccessibleName(/1900 mm by 2260 mm/);
+  const copy = await page.request.get(`/api/jobs/${page.url().split('/')[4]}/file`);
+  expect((await copy.json()).records).toEqual(written.records);
+});

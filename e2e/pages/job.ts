@@ -1,0 +1,50 @@
+import { expect, type Locator, type Page } from '@playwright/test';
+
+export const DEMO_JOBS = { library: 1, physio: 2, house: 3, bakery: 4, nursery: 5 } as const;
+export type DemoJob = keyof typeof DEMO_JOBS;
+export type Stage = 'survey' | 'film' | 'cuts' | 'price' | 'day' | 'fitting' | 'handover';
+
+export const demoJobPath = (job: DemoJob, stage: Stage) =>
+  `/jobs/0d6f3a52-1c0b-4a4e-8a55-6a1f0c9d000${DEMO_JOBS[job]}/${stage}`;
+
+export async function openDemoJob(page: Page, job: DemoJob, stage: Stage): Promise<void> {
+  await page.goto(demoJobPath(job, stage));
+  await page.getByRole('region', { name: 'Sill' }).waitFor();
+}
+
+export const wall = (page: Page): Locator => page.getByRole('listbox');
+export const paneOnWall = (page: Page, label: string): Locator =>
+  page.getByRole('option', { name: new RegExp(`^Pane ${label},`) });
+export const reading = (page: Page, name: string): Locator => page.getByLabel(name, { exact: true });
+
+export async function saved(page: Page): Promise<void> {
+  await expect(page.getByRole('status').filter({ hasText: /^Saved/ })).toBeVisible();
+}
+
+export async function makeJob(page: Page, customer: string): Promise<void> {
+  await page.goto('/jobs/new');
+  await page.getByLabel('Customer').fill(customer);
+  await page.getByLabel('Job', { exact: true }).fill('Front room');
+  await page.getByLabel('Town').fill('Saltmarsh Bay');
+  await page.getByLabel('Latitude, degrees north').fill('43.6');
+  await page.getByLabel('Longitude, degrees east').fill('-70.3');
+  await page.getByRole('button', { name: 'Make the job' }).click();
+  await page.getByRole('region', { name: 'Sill' }).waitFor();
+}
+
+export async function addWall(page: Page, room: string, name: string): Promise<void> {
+  await page.getByRole('button', { name: /wall/i }).first().click();
+  await page.getByLabel('Room or elevation').fill(room);
+  await page.getByRole('textbox', { name: 'Wall', exact: true }).fill(name);
+  await page.getByRole('button', { name: 'SW', exact: true }).click();
+  await page.getByRole('button', { name: 'Add the wall' }).click();
+}
+
+/** Types the six readings of a pane off the tape, Enter after each. */
+export async function readTape(page: Page, lengths: readonly string[]): Promise<void> {
+  await expect(reading(page, 'Width at top')).toBeFocused();
+  for (const length of lengths) {
+    await page.keyboard.type(length);
+    await page.keyboard.press('Enter');
+  }
+}
