@@ -1,0 +1,102 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+
+const root = resolve(import.meta.dirname, '../..');
+const exampleJob = join(root, 'docs/formats/example-job.json');
+const example = JSON.parse(readFileSync(exampleJob, 'utf8'));
+const folder = mkdtempSync(join(tmpdir(), 'sill-'));
+afterAll(() => rmSync(folder, { recursive: true }));
+
+function sill(...args: readonly string[]) {
+  const { status, stdout, stderr } = spawnSync('node', ['--import', 'tsx', 'cli/src/main.ts', ...args], {
+    cwd: root,
+    encoding: 'utf8',
+  });
+  return { status, stdout, stderr };
+}
+
+function written(name: string, content: unknown): string {
+  const path = join(folder, name);
+  writeFileSync(path, typeof content === 'string' ? content : JSON.stringify(content));
+  return path;
+}
+
+describe('sill plan and sill check', () => {
+  const planFile = join(folder, 'plan.json');
+
+  test('a plan is written, and nothing speaks against it', () => {
+    expect(sill('plan', exampleJob, '--out', planFile, '--seconds', '1')).toEqual({
+      status: 0,
+      stdout: '',
+      stderr: '',
+    });
+    expect(sill('check', exampleJob, planFile)).toEqual({ status: 0, stdout: '', stderr: '' });
+  });
+
+  test('each fault of a plan is one line with its code and place, and the answer is no', () => {
+    const plan = JSON.parse(readFileSync(planFile, 'utf8'));
+    plan.pulls[0].pieces[0].x += 700;
+    plan.pulls[0].pieces[0].w = 10;
+    const { status, stderr } = sill('check', exampleJob, written('broken.json', plan));
+    expect(status).toBe(1);
+    expect(stderr.trim().split('\n').length).toBeGreaterThanOrEqual(2);
+    for (const line of stderr.trim().split('\n')) expect(line).toMatch(/^\w+\.\w+ \S+: .+\.$/);
+  });
+
+  test('a pane that no roll covers is named, the rest is planned, and the answer is no', () => {
+    const [pane] = example.panes;
+    const wide = {
+      ...pane,
+      id: 'P9',
+      count: 1,
+      width: 5000,
+      height: 5000,
+      seams: { allowed: false, axis: 'any' },
+    };
+    const { status, stdout, stderr } = sill(
+      'plan',
+      written('wide.json', { ...example, panes: [pane, wide] }),
+      '--seconds',
+      '1',
+    );
+    expect(status).toBe(1);
+    expect(JSON.parse(stdout).unplaced).toMatchObject([{ paneId: 'P9' }]);
+    expect(stderr).toMatch(/panes\.P9/);
+  });
+
+  const [film] = example.films;
+  const [pane] = example.panes;
+  test.each([
+    ['an id used twice', { ...example, panes: [pane, pane] }, /P1/],
+    ['an unknown film', { ...example, panes: [{ ...pane, filmId: 'F7' }] }, /F7/],
+    ['a count of nothing', { ...example, panes: [{ ...pane, count: 0 }] }, /panes\[0\]\.count/],
+    ['a width of nothing', { ...example, panes: [{ ...pane, width: 0 }] }, /panes\[0\]\.width/],
+    [
+      'a size that is no number',
+      { ...example, films: [{ ...film, rolls: [{ width: '5', length: 1 }] }] },
+      /rolls\[0\]/,
+    ],
+    ['a newer version', { ...example, version: 2 }, /version.newer version: /],
+    ['a cut-off file', JSON.stringify(example).slice(0, 500), /file\.truncated/],
+  ])('%s is input that can’t be used', (name, content, reason) => {
+    const result = sill('plan', written(`${name}.json`, content), '--seconds', '1');
+    expect(result).toMatchObject({ status: 2, stdout: '' });
+    expect(result.stderr).toMatch(reason);
+  });
+
+  test('what is not part of the format is said and left out of account', () => {
+    const result = sill('plan', written('extra.json', { ...example, colour: 'grey' }), '--seconds', '1');
+    expect(result.status).toBe(0);
+    expect(result.stderr).toMatch(/^field\.unknown colour: /);
+  });
+
+  test('without a command it says how it is used', () => {
+    expect(sill()).toMatchObject({ status: 2, stdout: expect.stringContaining('sill -- plan JOB.json') });
+    expect(sill('plan', 'nothing.json')).toMatchObject({
+      status: 2,
+      stderr: expect.stringMatching(/file\.notFound/),
+    });
+  });
+});
