@@ -72,7 +72,7 @@ export default {
     {
       name: 'testing-for-tests-only',
       severity: 'error',
-      from: { pathNot: '[.]test[.]tsx?$|/testing/' },
+      from: { pathNot: '[.]test[.]tsx?$|/testing/|/bench/' },
       to: { path: '/testing/' },
     },
   ],

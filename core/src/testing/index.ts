@@ -1,1 +1,2 @@
 export { bookForTest, readingsForTest, recordsForTest, silverForTest } from './jobs.ts';
+export { filmForTest, jobForTest, paneForTest, randomJob } from './planJobs.ts';

@@ -1,0 +1,22 @@
+import { resolve } from 'node:path';
+import { cutPlanFormat } from '@neat-sill/core/cuts';
+import { jobFileFormat } from '@neat-sill/core/job';
+import prettier from 'prettier';
+import { z } from 'zod';
+
+const FILES = [
+  ['job', jobFileFormat, 'A job: what planning needs, and under "records" the whole job'],
+  ['cut-plan', cutPlanFormat, 'A cutting plan: pulls off rolls and offcuts, and the pieces in each'],
+] as const;
+
+/** The published schema of each format by its file name, as it should stand in docs/formats. */
+export async function schemaFiles(): Promise<Readonly<Record<string, string>>> {
+  const files = FILES.map(async ([name, { format, version, schema }, description]) => {
+    const body = z.toJSONSchema(schema, { unrepresentable: 'any', io: 'input' });
+    const text = JSON.stringify({ ...body, title: `${format} ${version}`, description });
+    return [`${name}.schema.json`, await prettier.format(text, { parser: 'json', printWidth: 110 })] as const;
+  });
+  return Object.fromEntries(await Promise.all(files));
+}
+
+export const FORMATS_FOLDER = resolve(import.meta.dirname, '../../docs/formats');

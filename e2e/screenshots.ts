@@ -1,0 +1,40 @@
+import { resolve } from 'node:path';
+import type { Page } from '@playwright/test';
+import { ROOT } from './fixtures/folders.ts';
+import { test } from './fixtures/stack.ts';
+import { demoJobPath, openDemoJob, paneOnWall } from './pages/job.ts';
+
+const picture = (page: Page, name: string) =>
+  page.screenshot({ path: resolve(ROOT, `docs/screenshots/${name}.png`), animations: 'disabled' });
+
+test('main views at a desk', async ({ signedIn: page }) => {
+  await picture(page, 'today');
+  await openDemoJob(page, 'library', 'survey');
+  await paneOnWall(page, '3').click();
+  await picture(page, 'survey');
+  await openDemoJob(page, 'library', 'film');
+  await picture(page, 'film');
+  await openDemoJob(page, 'library', 'cuts');
+  await page.getByText('Looking for a better one').waitFor({ state: 'hidden' });
+  await page.getByRole('heading', { name: /pieces in/ }).waitFor();
+  await picture(page, 'cuts');
+  await openDemoJob(page, 'library', 'day');
+  await picture(page, 'day');
+  await openDemoJob(page, 'nursery', 'handover');
+  await picture(page, 'handover');
+  await page.goto('/films');
+  await page.getByRole('heading', { name: 'Films' }).waitFor();
+  await picture(page, 'films');
+  await page.goto('/rules');
+  await page.getByRole('heading', { name: 'House rules' }).waitFor();
+  await picture(page, 'rules');
+});
+
+test('fitting on a phone', async ({ signedIn: page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(demoJobPath('bakery', 'fitting'));
+  for (let step = 0; step < 6; step += 1) await page.getByRole('button', { name: 'Done, next' }).click();
+  await picture(page, 'fitting-phone');
+  await openDemoJob(page, 'library', 'survey');
+  await picture(page, 'survey-phone');
+});
