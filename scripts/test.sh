@@ -22,5 +22,5 @@ step "Rules of the code" npm run --silent lint
 echo "== Core, command line and server"
 node --experimental-vm-modules --no-warnings node_modules/jest/bin/jest.js --forceExit --json --outputFile="$results/jest.json" || true
 echo "== Interface"
-PLAYWRIGHT_JSON_OUTPUT_NAME="$results/playwright.json" npx --no-install playwright test -c e2e/playwright.config.ts || true
+PLAYWRIGHT_JSON_OUTPUT_NAME="$results/playwright.json" npx --no-install playwright test -c e2e/playwright.config.ts --project=journeys || true
 node scripts/count-results.mjs "$results"
