@@ -1,7 +1,8 @@
 import { benchCuts } from './cuts.ts';
+import { benchSurvey } from './survey.ts';
 
 /** `npm run bench` runs all, `npm run bench cuts` one. Figures with their sizes; nothing here passes or fails. */
-const BENCHES: Readonly<Record<string, () => void>> = { cuts: benchCuts };
+const BENCHES: Readonly<Record<string, () => void>> = { cuts: benchCuts, survey: benchSurvey };
 
 const asked = process.argv.slice(2);
 const unknown = asked.filter((name) => !(name in BENCHES));

@@ -1,6 +1,7 @@
 export {
   EMPTY_RECORDS,
   HEADER_ID,
+  NEW_PANE,
   NO_FITTING,
   PLAN_ID,
   RECORD_KINDS,
@@ -35,7 +36,7 @@ export {
   type EditProblem,
 } from './edit.ts';
 export {
-  paneDoubts,
+  jobDoubts,
   paneVerdict,
   planJobOf,
   planRulesOf,

@@ -1,6 +1,7 @@
 import { describePlanFault } from '../words/index.ts';
 import { checkPlan, planCuts } from '../cuts/index.ts';
 import { readFormatValue, seededRandom } from '../units/index.ts';
+import { readingOf } from '../survey/index.ts';
 import { bookForTest, recordsForTest } from '../testing/jobs.ts';
 import {
   applyEdit,
@@ -33,7 +34,7 @@ const place = {
 function readingChange(records: JobRecords, mm: number): Edit {
   const readings = {
     ...records.pane['p1']?.readings,
-    widthTop: { mm, typed: String(mm), keptBecause: null },
+    widthTop: readingOf(mm, String(mm)),
   };
   const change = patchRecord(records, 'pane', 'p1', { readings } as never);
   if (!change) throw new Error('no change');

@@ -1,10 +1,18 @@
 import { z } from 'zod';
 import { checkReferences, planJobFields, type PlanJob } from '../cuts/index.ts';
 import type { RuleSet } from '../rules/index.ts';
-import { NO_READINGS } from '../survey/index.ts';
+import { NO_READINGS, readingOf } from '../survey/index.ts';
 import { fail, succeed, type FileProblem, type FormatReader, type Result } from '../units/index.ts';
 import { planJobOf, type ShopBook } from './planning.ts';
-import { HEADER_ID, RECORD_KINDS, headerOf, recordSchemas, type JobRecords, type Pane } from './records.ts';
+import {
+  HEADER_ID,
+  NEW_PANE,
+  RECORD_KINDS,
+  headerOf,
+  recordSchemas,
+  type JobRecords,
+  type Pane,
+} from './records.ts';
 
 const recordsOf = <Schema extends z.ZodType>(schema: Schema) => z.record(z.string(), schema);
 
@@ -104,7 +112,7 @@ export function readJobRecords(
 
 function recordsFromPlanJob(file: PlanJob, rules: RuleSet | undefined, place: NewSite): JobRecords {
   if (!rules) throw new Error('A shop has at least one house rule set');
-  const reading = (mm: number) => ({ mm, typed: String(mm), keptBecause: null });
+  const reading = (mm: number) => readingOf(mm, String(mm));
   const copies = file.panes.flatMap((pane) => Array.from({ length: pane.count }, () => pane));
   const panes = copies.map((pane, order): [string, Pane] => [
     `pane-${order + 1}`,
@@ -112,13 +120,11 @@ function recordsFromPlanJob(file: PlanJob, rules: RuleSet | undefined, place: Ne
       wallId: 'wall-1',
       label: String(order + 1),
       order,
-      opening: 'fixed',
+      ...NEW_PANE,
       gapBeforeMm: rules.survey.defaultGapMm,
       sillMm: rules.survey.defaultSillMm,
       readings: { ...NO_READINGS, widthTop: reading(pane.width), heightLeft: reading(pane.height) },
       glass: 'single',
-      frame: 'timber',
-      handle: null,
       filmId: pane.filmId,
       seams: pane.seams,
     },

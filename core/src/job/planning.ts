@@ -2,7 +2,7 @@ import { filmForPlan, filmVerdict, type FilmVerdict, type PaneToSuit } from '../
 import { divide, type PaneForPlan, type PlanJob, type StockForPlan } from '../cuts/index.ts';
 import type { Film } from '../film/index.ts';
 import type { RuleSet } from '../rules/index.ts';
-import { doubtsOf, paneSizes, type Doubt, type PaneSizes } from '../survey/index.ts';
+import { doubtsOfSurvey, paneSizes, type Doubt, type PaneSizes, type SurveyedPane } from '../survey/index.ts';
 import { roundLength } from '../units/index.ts';
 import { headerOf, inOrder, type JobRecords, type Pane } from './records.ts';
 
@@ -41,8 +41,23 @@ export function sizesOf(pane: Pick<Pane, 'readings'>, rules: RuleSet): PaneSizes
   return paneSizes(pane.readings, { roundingStepMm: rules.cutting.roundingStepMm });
 }
 
-export function paneDoubts(pane: Pick<Pane, 'readings'>, rules: RuleSet): Doubt[] {
-  return doubtsOf(pane.readings, { sisterToleranceMm: rules.survey.sisterToleranceMm });
+/** All readings of a job that are asked about, by pane. */
+export function jobDoubts(records: JobRecords, rules: RuleSet): ReadonlyMap<string, readonly Doubt[]> {
+  const panes = Object.entries(records.pane).map(([id, pane]): SurveyedPane => ({
+    id,
+    wallId: pane.wallId,
+    opening: pane.opening,
+    readings: pane.readings,
+    twinSet: pane.twinSet,
+    sillMm: pane.sillMm,
+    wall: records.wall[pane.wallId] ?? null,
+    hole: pane.hole,
+    gridLeaves: null,
+  }));
+  const byPane = new Map<string, Doubt[]>();
+  for (const doubt of doubtsOfSurvey(panes, rules.survey))
+    byPane.set(doubt.paneId, [...(byPane.get(doubt.paneId) ?? []), doubt]);
+  return byPane;
 }
 
 /** What a pane asks of its film, or null until it is measured: the size to cut for, its factory edge and its seams. */

@@ -1,7 +1,15 @@
 import { z } from 'zod';
 import { cutPlanSchema, planJobSchema } from '../cuts/index.ts';
 import { FAULT_KINDS, FITTING_STEPS } from '../fitting/index.ts';
-import { FRAME_KINDS, GLASS_KINDS, OPENING_KINDS, READING_PLACES, SIDES } from '../survey/index.ts';
+import {
+  ALL_PLACES,
+  FRAME_KINDS,
+  GLASS_KINDS,
+  NO_READINGS,
+  OPENING_KINDS,
+  READING_TOOLS,
+  SIDES,
+} from '../survey/index.ts';
 import { LONGEST_LENGTH_MM } from '../units/index.ts';
 
 /** What a job is made of: small records, each with a kind and an id, so that people edit beside each other. */
@@ -64,16 +72,24 @@ const wallSchema = z.strictObject({
   order: z.int(),
 });
 
-const readingSchema = z.strictObject({
+const takenLength = {
   mm: z.number().positive('A reading must be above 0').max(LONGEST_LENGTH_MM),
   typed: z.string().max(60),
+  by: z.string().max(120).nullable().default(null),
+  at: moment.nullable().default(null),
+  how: z.enum(READING_TOOLS).default('tape'),
+};
+const readingSchema = z.strictObject({
+  ...takenLength,
   keptBecause: z.string().max(200).nullable(),
+  again: z.array(z.strictObject(takenLength)).max(20).readonly().default([]),
 });
 
+/* Places and fields that came later may be missing in older records and files: they read as empty. */
 const readingsSchema = z.strictObject(
-  Object.fromEntries(READING_PLACES.map((place) => [place, readingSchema.nullable()])) as Record<
-    (typeof READING_PLACES)[number],
-    z.ZodNullable<typeof readingSchema>
+  Object.fromEntries(ALL_PLACES.map((place) => [place, readingSchema.nullable().default(null)])) as Record<
+    (typeof ALL_PLACES)[number],
+    z.ZodDefault<z.ZodNullable<typeof readingSchema>>
   >,
 );
 
@@ -89,6 +105,10 @@ const paneSchema = z.strictObject({
   frame: z.enum(FRAME_KINDS),
   handle: z.enum(SIDES).nullable(),
   filmId: z.string().min(1).max(60).nullable(),
+  /** Panes said to be alike carry the same name here. */
+  twinSet: z.string().max(60).nullable().default(null),
+  /** The hole in the frame, where it was measured: the glass can't be larger. */
+  hole: z.strictObject({ widthMm: wallMm, heightMm: wallMm }).nullable().default(null),
   seams: z.strictObject({ allowed: z.boolean(), axis: z.enum(['any', 'vertical', 'horizontal']) }),
 });
 
@@ -162,3 +182,16 @@ export function inOrder<Data extends { readonly order: number }>(
 export function panesOfWall(records: JobRecords, wallId: string): (Pane & { readonly id: string })[] {
   return inOrder(records.pane).filter((pane) => pane.wallId === wallId);
 }
+
+/** What a new opening is until somebody says otherwise. */
+export const NEW_PANE: Omit<Pane, 'wallId' | 'label' | 'order' | 'gapBeforeMm' | 'sillMm'> = {
+  opening: 'fixed',
+  readings: NO_READINGS,
+  glass: 'double',
+  frame: 'timber',
+  handle: null,
+  filmId: null,
+  twinSet: null,
+  hole: null,
+  seams: { allowed: true, axis: 'vertical' },
+};

@@ -1,4 +1,13 @@
 export {
+  ALL_PLACES,
+  DIAGONAL_PLACES,
+  READING_TOOLS,
+  lengthsAt,
+  readingOf,
+  type AnyPlace,
+  type DiagonalPlace,
+  type ReadingTool,
+  type TakenLength,
   FRAME_KINDS,
   GLASS_KINDS,
   NO_READINGS,
@@ -17,5 +26,8 @@ export {
   type Side,
 } from './pane.ts';
 export { nextReadingPlace, paneSizes, type PaneSizes, type Size } from './sizes.ts';
-export { doubtsOf, type Doubt } from './doubts.ts';
+export { doubtsOfSurvey } from './doubt/doubts.ts';
+export type { Doubt, DoubtCode, DoubtRules, SurveyedPane } from './doubt/surveyed.ts';
+export type { Slip } from './doubt/slips.ts';
+export { fitPane, type Corner, type FittedPane } from './squareness.ts';
 export { placeOpenings, type OpeningToPlace, type PlacedOpening } from './wall.ts';

@@ -53,15 +53,33 @@ export function axisOf(place: ReadingPlace): Axis {
   return place.startsWith('width') ? 'width' : 'height';
 }
 
-/** One reading off the tape. `typed` is kept as it was written; `mm` is what was understood. */
-export interface Reading {
+/** Diagonals, seen from inside: from the top left down to the right, and from the bottom left up to the right. */
+export const DIAGONAL_PLACES = ['diagonalDown', 'diagonalUp'] as const;
+export type DiagonalPlace = (typeof DIAGONAL_PLACES)[number];
+export const ALL_PLACES = [...READING_PLACES, ...DIAGONAL_PLACES] as const;
+export type AnyPlace = ReadingPlace | DiagonalPlace;
+
+export const READING_TOOLS = ['tape', 'laser'] as const;
+export type ReadingTool = (typeof READING_TOOLS)[number];
+
+/** A length as it was read: `typed` is kept as it was written; `mm` is what was understood. */
+export interface TakenLength {
   readonly mm: number;
   readonly typed: string;
-  /** Why the reading stands although it is in doubt, in the surveyor's words; null while nobody has said so. */
-  readonly keptBecause: string | null;
+  /** Who read it, when and with what; null where it is not known. */
+  readonly by: string | null;
+  readonly at: string | null;
+  readonly how: ReadingTool;
 }
 
-export type Readings = { readonly [place in ReadingPlace]: Reading | null };
+/** What was read at one place, with the further readings that were taken to check it. */
+export interface Reading extends TakenLength {
+  /** Why the reading stands although it is in doubt, in the surveyor's words; null while nobody has said so. */
+  readonly keptBecause: string | null;
+  readonly again: readonly TakenLength[];
+}
+
+export type Readings = { readonly [place in AnyPlace]: Reading | null };
 
 export const NO_READINGS: Readings = {
   widthTop: null,
@@ -70,7 +88,19 @@ export const NO_READINGS: Readings = {
   heightLeft: null,
   heightMiddle: null,
   heightRight: null,
+  diagonalDown: null,
+  diagonalUp: null,
 };
+
+/** A first reading at a place, off the tape if nothing else is said. */
+export function readingOf(mm: number, typed: string, taken: Partial<TakenLength> = {}): Reading {
+  return { by: null, at: null, how: 'tape', ...taken, mm, typed, keptBecause: null, again: [] };
+}
+
+/** All lengths that were read at a place, mm. */
+export function lengthsAt(reading: Reading | null): number[] {
+  return reading ? [reading.mm, ...reading.again.map(({ mm }) => mm)] : [];
+}
 
 /** Whether and along which axis a pane may be divided; `vertical` seams stand upright. */
 export interface SeamWish {

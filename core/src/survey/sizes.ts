@@ -1,5 +1,5 @@
 import { roundLength } from '../units/index.ts';
-import { READING_PLACES, axisOf, type Axis, type ReadingPlace, type Readings } from './pane.ts';
+import { READING_PLACES, axisOf, lengthsAt, type Axis, type ReadingPlace, type Readings } from './pane.ts';
 
 export interface Size {
   readonly widthMm: number;
@@ -24,8 +24,7 @@ export interface PaneSizes {
 
 function lengthsAlong(axis: Axis, readings: Readings): number[] {
   return READING_PLACES.flatMap((place) => {
-    const reading = axisOf(place) === axis ? readings[place] : null;
-    return reading ? [reading.mm] : [];
+    return axisOf(place) === axis ? lengthsAt(readings[place]) : [];
   });
 }
 

@@ -62,7 +62,9 @@ interface Observation {
   readonly mm: number;
 }
 
-function fit(observed: readonly Observation[]): { corners: Corners; residuals: number[]; rmsMm: number } | null {
+function fit(
+  observed: readonly Observation[],
+): { corners: Corners; residuals: number[]; rmsMm: number } | null {
   const mean = (places: readonly AnyPlace[]) => {
     const lengths = observed.filter(({ place }) => places.includes(place)).map(({ mm }) => mm);
     return lengths.length > 0 ? lengths.reduce((sum, mm) => sum + mm, 0) / lengths.length : null;
@@ -113,7 +115,9 @@ export function fitPane(readings: Readings, toleranceMm: number): FittedPane | n
     residualsMm,
     rmsMm: all.rmsMm,
     leanKnown: observed.some(({ place }) => place.startsWith('diagonal')),
-    oddPlace: all.residuals.every((off) => Math.abs(off) <= toleranceMm) ? null : oddOne(observed, toleranceMm),
+    oddPlace: all.residuals.every((off) => Math.abs(off) <= toleranceMm)
+      ? null
+      : oddOne(observed, toleranceMm),
   };
 }
 

@@ -1,20 +1,19 @@
 import {
   NO_READINGS,
   READING_PLACES,
-  doubtsOf,
   nextReadingPlace,
   paneSizes,
   placeOpenings,
+  readingOf,
   type Readings,
 } from './index.ts';
 
 function readingsOf(lengths: readonly (number | null)[]): Readings {
-  return Object.fromEntries(
-    READING_PLACES.map((place, index) => {
-      const mm = lengths[index] ?? null;
-      return [place, mm === null ? null : { mm, typed: String(mm), keptBecause: null }];
-    }),
-  ) as unknown as Readings;
+  const entries = READING_PLACES.map((place, index) => {
+    const mm = lengths[index] ?? null;
+    return [place, mm === null ? null : readingOf(mm, String(mm))];
+  });
+  return { ...NO_READINGS, ...Object.fromEntries(entries) };
 }
 const rules = { sisterToleranceMm: 4, roundingStepMm: 1 };
 
@@ -39,29 +38,6 @@ test('there is no size before both a width and a height are read', () => {
   expect(paneSizes(NO_READINGS, rules)).toBeNull();
   expect(paneSizes(readingsOf([800, 801, 802]), rules)).toBeNull();
   expect(nextReadingPlace(readingsOf([800, null, 802]))).toBe('widthMiddle');
-});
-
-describe('doubts', () => {
-  test('the odd one of three is asked about, whichever it is', () => {
-    expect(doubtsOf(readingsOf([891, 819, 820, 1300, 1301, 1302]), rules)).toMatchObject([
-      { place: 'widthTop', gotMm: 891, sistersMm: 819.5, toleranceMm: 4 },
-    ]);
-    expect(doubtsOf(readingsOf([819, 819, 819, 1300, 1301, 1306]), rules)).toMatchObject([
-      { place: 'heightRight' },
-    ]);
-  });
-
-  test('a pane that leans evenly within the rule is not in doubt, nor is one with a single reading', () => {
-    expect(doubtsOf(readingsOf([819, 821, 823, 1300, null, null]), rules)).toEqual([]);
-    expect(doubtsOf(NO_READINGS, rules)).toEqual([]);
-  });
-
-  test('of two that disagree the later is asked about, until it is kept with a reason', () => {
-    const two = readingsOf([800, null, 810, null, null, null]);
-    expect(doubtsOf(two, rules)).toMatchObject([{ place: 'widthBottom', apartMm: 10 }]);
-    const kept: Readings = { ...two, widthBottom: { mm: 810, typed: '810', keptBecause: 'the frame leans' } };
-    expect(doubtsOf(kept, rules)).toEqual([]);
-  });
 });
 
 test('openings stand one after the other and the wall grows to hold them', () => {

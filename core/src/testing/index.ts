@@ -1,2 +1,3 @@
 export { bookForTest, readingsForTest, recordsForTest, silverForTest } from './jobs.ts';
 export { filmForTest, jobForTest, paneForTest, randomJob } from './planJobs.ts';
+export { BLUNDERS, syntheticSurvey, withBlunders, type Blunder } from './syntheticSurvey.ts';

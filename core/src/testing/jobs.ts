@@ -1,7 +1,7 @@
 import type { Film } from '../film/index.ts';
-import type { JobRecords, Pane, ShopBook } from '../job/index.ts';
+import { NEW_PANE, type JobRecords, type Pane, type ShopBook } from '../job/index.ts';
 import { DEFAULT_RULE_SETS } from '../rules/index.ts';
-import { READING_PLACES, type Readings } from '../survey/index.ts';
+import { NO_READINGS, READING_PLACES, readingOf, type Readings } from '../survey/index.ts';
 
 export const silverForTest: Film = {
   id: 'gannet-silver-20',
@@ -28,12 +28,11 @@ export const silverForTest: Film = {
 export const bookForTest: ShopBook = { films: [silverForTest], stock: [], ruleSets: DEFAULT_RULE_SETS };
 
 export function readingsForTest(lengths: readonly number[]): Readings {
-  return Object.fromEntries(
-    READING_PLACES.map((place, at) => {
-      const mm = lengths[at];
-      return [place, mm === undefined ? null : { mm, typed: String(mm), keptBecause: null }];
-    }),
-  ) as unknown as Readings;
+  const entries = READING_PLACES.map((place, at) => {
+    const mm = lengths[at];
+    return [place, mm === undefined ? null : readingOf(mm, String(mm))];
+  });
+  return { ...NO_READINGS, ...Object.fromEntries(entries) };
 }
 
 function paneForTest(order: number, changes: Partial<Pane> = {}): Pane {
@@ -41,15 +40,11 @@ function paneForTest(order: number, changes: Partial<Pane> = {}): Pane {
     wallId: 'w1',
     label: String(order + 1),
     order,
-    opening: 'fixed',
+    ...NEW_PANE,
     gapBeforeMm: 120,
     sillMm: 900,
     readings: readingsForTest([819.15, 820, 818.6, 1325, 1324, 1326]),
-    glass: 'double',
-    frame: 'timber',
-    handle: null,
     filmId: silverForTest.id,
-    seams: { allowed: true, axis: 'vertical' },
     ...changes,
   };
 }

@@ -1,7 +1,7 @@
 import type { FilmKind } from '../film/index.ts';
 import type { FaultKind, FittingStep, HandsReason } from '../fitting/index.ts';
 import type { CuttingSchool } from '../rules/index.ts';
-import type { FrameKind, GlassKind, OpeningKind, ReadingPlace, Side } from '../survey/index.ts';
+import type { AnyPlace, FrameKind, GlassKind, OpeningKind, Side } from '../survey/index.ts';
 
 /** The trade's names for what the core knows by a code. */
 
@@ -49,13 +49,15 @@ export const SIDE_NAMES: Readonly<Record<Side, string>> = {
   left: 'left',
 };
 
-export const READING_NAMES: Readonly<Record<ReadingPlace, string>> = {
+export const READING_NAMES: Readonly<Record<AnyPlace, string>> = {
   widthTop: 'Width at top',
   widthMiddle: 'Width at middle',
   widthBottom: 'Width at bottom',
   heightLeft: 'Height at left',
   heightMiddle: 'Height at middle',
   heightRight: 'Height at right',
+  diagonalDown: 'Diagonal down to the right',
+  diagonalUp: 'Diagonal up to the right',
 };
 
 export const FILM_KIND_NAMES: Readonly<Record<FilmKind, string>> = {

@@ -1,7 +1,7 @@
 import type { FilmReason } from '../advice/index.ts';
 import type { PlanFault, UnplacedReason } from '../cuts/index.ts';
 import type { LeftOut } from '../job/index.ts';
-import type { Doubt, GlassKind } from '../survey/index.ts';
+import type { Doubt, DoubtCode, GlassKind } from '../survey/index.ts';
 import { assertNever, formatLength, type LengthProblem, type LengthUnit } from '../units/index.ts';
 import { GLASS_NAMES, READING_NAMES } from './names.ts';
 
@@ -34,9 +34,37 @@ export function describeLengthProblem(problem: LengthProblem, unit: LengthUnit):
   }
 }
 
+const DOUBT_EVIDENCE: Readonly<Record<DoubtCode, (expected: string, tolerance: string) => string>> = {
+  'reading.apartFromSisters': (expected, tolerance) =>
+    `its sisters say ${expected}; the rule allows ${tolerance}`,
+  'reading.apartFromTwins': (expected) => `its twins say ${expected}`,
+  'reading.secondDisagrees': (expected, tolerance) =>
+    `the second reading says ${expected}; the rule allows ${tolerance}`,
+  'reading.offGrid': (expected) => `the grid leaves ${expected} for this light`,
+  'reading.implausible': () => 'hardly a pane has that',
+  'diagonal.impossible': (expected) => `the other readings leave ${expected} for it`,
+  'pane.exchanged': () => 'width and height seem to have changed places',
+  'pane.offWall': (expected) => `the wall has room for ${expected}`,
+  'pane.largerThanHole': (expected) => `the hole in the frame is ${expected}`,
+};
+
+const SLIP_WORDS: Readonly<Record<Doubt['slip'], string | null>> = {
+  swappedDigits: 'two digits changed places',
+  otherUnit: 'another unit was meant',
+  fraction: 'an eighth was read as a sixteenth, or the other way round',
+  tenSlip: 'the tape was read 10 cm off',
+  footSlip: 'the tape was read a foot off',
+  exchanged: null,
+  unknown: null,
+};
+
+/** What speaks against a reading, and what it probably should be, in one or two sentences. */
 export function describeDoubt(doubt: Doubt, unit: LengthUnit): string {
   const show = (mm: number) => formatLength(mm, { unit });
-  return `${READING_NAMES[doubt.place]} is ${show(doubt.gotMm)}, its sisters say ${show(doubt.sistersMm)}: ${show(doubt.apartMm)} apart, the rule is ${show(doubt.toleranceMm)}.`;
+  const evidence = DOUBT_EVIDENCE[doubt.code](show(doubt.expectedMm), show(doubt.toleranceMm));
+  const slip = SLIP_WORDS[doubt.slip];
+  const likely = slip && doubt.likelyMm !== null ? ` Perhaps ${slip}: ${show(doubt.likelyMm)}.` : '';
+  return `${READING_NAMES[doubt.place]} is ${show(doubt.gotMm)}, ${evidence}.${likely}`;
 }
 
 const WAYS_OUT: Readonly<Record<UnplacedReason, string>> = {

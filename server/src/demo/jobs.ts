@@ -1,6 +1,6 @@
-import { HEADER_ID, type Fitting, type JobRecords, type Pane } from '@neat-sill/core/job';
+import { HEADER_ID, NEW_PANE, type Fitting, type JobRecords, type Pane } from '@neat-sill/core/job';
 import { FITTING_STEPS } from '@neat-sill/core/fitting';
-import { READING_PLACES, type Readings } from '@neat-sill/core/survey';
+import { NO_READINGS, READING_PLACES, readingOf, type Readings } from '@neat-sill/core/survey';
 
 const SALTMARSH_BAY = {
   town: 'Saltmarsh Bay',
@@ -38,9 +38,9 @@ interface JobSketch {
 function readingsOf(lengths: PaneSketch['read']): Readings {
   const entries = READING_PLACES.map((place, at) => {
     const mm = lengths[at] ?? null;
-    return [place, mm === null ? null : { mm, typed: String(mm), keptBecause: null }] as const;
+    return [place, mm === null ? null : readingOf(mm, String(mm), { by: 'Osei Rook' })] as const;
   });
-  return Object.fromEntries(entries) as unknown as Readings;
+  return { ...NO_READINGS, ...Object.fromEntries(entries) };
 }
 
 function fittingOf({ doneAt, faults }: PaneSketch): Fitting | null {
@@ -60,14 +60,9 @@ function recordsOf(sketch: JobSketch): JobRecords {
         wallId,
         label: String(order + 1),
         order,
-        opening: 'fixed',
+        ...NEW_PANE,
         gapBeforeMm: 120,
         sillMm: 900,
-        glass: 'double',
-        frame: 'timber',
-        handle: null,
-        filmId: null,
-        seams: { allowed: true, axis: 'vertical' },
         ...rest,
         readings: readingsOf(read),
       };

@@ -1,5 +1,4 @@
-import { addRecord, type Pane } from '@neat-sill/core/job';
-import { NO_READINGS } from '@neat-sill/core/survey';
+import { NEW_PANE, addRecord, type Pane } from '@neat-sill/core/job';
 import { useAppDispatch } from './hooks.ts';
 import { useJob, type OpenJob } from './useJob.ts';
 import { viewActions } from './viewSlice.ts';
@@ -17,15 +16,12 @@ function newPane(job: OpenJob, wallId: string): Pane {
     wallId,
     label: nextLabel(job),
     order: 1 + Math.max(-1, ...job.allPanes.map(({ order }) => order)),
-    opening: last?.opening ?? 'fixed',
+    ...NEW_PANE,
+    opening: last?.opening ?? NEW_PANE.opening,
     gapBeforeMm: last && job.wallPanes.length > 1 ? last.gapBeforeMm : defaultGapMm,
     sillMm: last?.sillMm ?? defaultSillMm,
-    readings: NO_READINGS,
-    glass: last?.glass ?? 'double',
-    frame: last?.frame ?? 'timber',
-    handle: null,
-    filmId: null,
-    seams: { allowed: true, axis: 'vertical' },
+    glass: last?.glass ?? NEW_PANE.glass,
+    frame: last?.frame ?? NEW_PANE.frame,
   };
 }
 

@@ -1,4 +1,4 @@
-import { PLAN_ID, paneDoubts, patchRecord, sizesOf } from '@neat-sill/core/job';
+import { PLAN_ID, patchRecord, sizesOf } from '@neat-sill/core/job';
 import { nextReadingPlace } from '@neat-sill/core/survey';
 import { READING_NAMES } from '@neat-sill/core/words';
 import { useNavigate } from 'react-router';
@@ -36,7 +36,7 @@ export function useNextAct(stage: StageId): NextAct | null {
     if (!job.wall) return null;
     if (job.wallPanes.length === 0)
       return { name: 'Add an opening', detail: `on ${job.wall.name}`, run: addOpening };
-    const doubtful = job.allPanes.find((pane) => paneDoubts(pane, job.rules).length > 0);
+    const doubtful = job.allPanes.find((pane) => job.doubts.has(pane.id));
     const unread = job.allPanes.find((pane) => nextReadingPlace(pane.readings) !== null);
     const place = unread && nextReadingPlace(unread.readings);
     if (unread && place)

@@ -1,6 +1,7 @@
 import {
   headerOf,
   inOrder,
+  jobDoubts,
   panesOfWall,
   ruleSetOf,
   type Change,
@@ -11,6 +12,7 @@ import {
   type Wall,
 } from '@neat-sill/core/job';
 import type { RuleSet } from '@neat-sill/core/rules';
+import type { Doubt } from '@neat-sill/core/survey';
 import type { LengthUnit } from '@neat-sill/core/units';
 import { useMemo } from 'react';
 import { useSessionQuery, useShopBookQuery } from '../../api/api.ts';
@@ -31,6 +33,8 @@ export interface OpenJob {
   readonly wallPanes: readonly PaneWithId[];
   readonly allPanes: readonly PaneWithId[];
   readonly selected: readonly PaneWithId[];
+  /** Readings that are asked about, by pane. */
+  readonly doubts: ReadonlyMap<string, readonly Doubt[]>;
   readonly edit: (label: string, changes: readonly (Change | null)[]) => void;
 }
 
@@ -62,13 +66,15 @@ export function useOpenJob(): OpenJob | null {
     };
     const walls = inOrder(records.wall);
     const wall = walls.find(({ id }) => id === view.wallId) ?? walls[0] ?? null;
+    const rules = ruleSetOf(records, book);
     const wallPanes = wall ? panesOfWall(records, wall.id) : [];
     return {
       jobId,
       records,
       header,
       book,
-      rules: ruleSetOf(records, book),
+      rules,
+      doubts: jobDoubts(records, rules),
       walls,
       wall,
       wallPanes,

@@ -1,6 +1,6 @@
 import { pieceName, rollSideOf, type CutPlan, type Piece, type PlanJob } from '@neat-sill/core/cuts';
 import { cureOf, dayAt } from '@neat-sill/core/fitting';
-import { paneDoubts, paneVerdict, sizesOf } from '@neat-sill/core/job';
+import { paneVerdict, sizesOf } from '@neat-sill/core/job';
 import { formatLength, type LengthUnit } from '@neat-sill/core/units';
 import type { PaneMark, SeamMark } from '../../drawing/WallDrawing.tsx';
 import { countOf, showDay } from '../../ui/format.ts';
@@ -50,8 +50,8 @@ interface StageSays {
 
 const SILENT: StageSays = { tone: 'plain', under: null };
 
-function surveySays(pane: PaneWithId, { rules }: OpenJob): StageSays {
-  if (paneDoubts(pane, rules).length > 0) return { tone: 'doubt', under: 'in doubt' };
+function surveySays(pane: PaneWithId, { rules, doubts }: OpenJob): StageSays {
+  if (doubts.has(pane.id)) return { tone: 'doubt', under: 'in doubt' };
   const sizes = sizesOf(pane, rules);
   if (!sizes) return { tone: 'plain', under: 'to measure' };
   return sizes.missing.length > 0

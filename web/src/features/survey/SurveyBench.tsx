@@ -1,11 +1,4 @@
-import {
-  paneDoubts,
-  patchRecord,
-  removeWithDependents,
-  sizesOf,
-  type Change,
-  type Pane,
-} from '@neat-sill/core/job';
+import { patchRecord, removeWithDependents, sizesOf, type Change, type Pane } from '@neat-sill/core/job';
 import {
   FRAME_KINDS,
   GLASS_KINDS,
@@ -13,6 +6,8 @@ import {
   READING_PLACES,
   SIDES,
   nextReadingPlace,
+  readingOf,
+  type AnyPlace,
   type ReadingPlace,
   type Side,
 } from '@neat-sill/core/survey';
@@ -35,6 +30,7 @@ import {
   useAppDispatch,
   useAppSelector,
 } from '../job/index.ts';
+import { useSessionQuery } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice, TextField } from '../../ui/Field.tsx';
 import { countOf } from '../../ui/format.ts';
@@ -121,13 +117,13 @@ function Doubts({ pane }: { pane: PaneWithId }) {
   const job = useJob();
   const unit = useUnit();
   const dispatch = useAppDispatch();
-  const write = (place: ReadingPlace, label: string, keptBecause: string | null, empty: boolean) => {
+  const write = (place: AnyPlace, label: string, keptBecause: string | null, empty: boolean) => {
     const reading = pane.readings[place];
     if (!reading) return;
     const readings = { ...pane.readings, [place]: empty ? null : { ...reading, keptBecause } };
     job.edit(`${label} of pane ${pane.label}`, [patchRecord(job.records, 'pane', pane.id, { readings })]);
   };
-  return paneDoubts(pane, job.rules).map((doubt) => (
+  return (job.doubts.get(pane.id) ?? []).map((doubt) => (
     <Note key={doubt.place} tone="doubt" role="status">
       <p>{describeDoubt(doubt, unit)}</p>
       <div className="mt-2 flex flex-wrap gap-2">
@@ -173,11 +169,13 @@ function ReadingFields({ pane }: { pane: PaneWithId }) {
   const job = useJob();
   const unit = useUnit();
   const dispatch = useAppDispatch();
+  const { data: session } = useSessionQuery();
+  const by = session?.person?.name ?? null;
   const focusAsked = useAppSelector((state) => state.view.focusAsked);
   const fields = useRef(new Map<ReadingPlace, HTMLInputElement>());
   const addButton = useRef<HTMLButtonElement>(null);
   const addOpening = useAddOpening();
-  const doubtful = new Set(paneDoubts(pane, job.rules).map(({ place }) => place));
+  const doubtful = new Set<AnyPlace>((job.doubts.get(pane.id) ?? []).map(({ place }) => place));
 
   const firstEmpty = nextReadingPlace(pane.readings);
   useEffect(() => {
@@ -186,8 +184,9 @@ function ReadingFields({ pane }: { pane: PaneWithId }) {
     // eslint-disable-next-line react-hooks/exhaustive-deps -- firstEmpty changes with every reading
   }, [focusAsked, pane.id]);
 
+  const taken = ({ mm, typed }: TypedLength) => readingOf(mm, typed, { by, at: new Date().toISOString() });
   const take = (place: ReadingPlace, length: TypedLength | null) => {
-    const readings = { ...pane.readings, [place]: length && { ...length, keptBecause: null } };
+    const readings = { ...pane.readings, [place]: length && taken(length) };
     job.edit(`${READING_NAMES[place]} of pane ${pane.label}`, [
       patchRecord(job.records, 'pane', pane.id, { readings }),
     ]);
@@ -291,7 +290,7 @@ function Place({ pane }: { pane: PaneWithId }) {
 
 /** On the phone, where the wall would be too small: the panes in a row to step through. */
 function PaneStrip() {
-  const { wallPanes, selected, rules } = useJob();
+  const { wallPanes, selected, doubts } = useJob();
   const dispatch = useAppDispatch();
   return (
     <div
@@ -300,12 +299,11 @@ function PaneStrip() {
       aria-label="Panes of this wall"
     >
       {wallPanes.map((pane) => {
-        const state =
-          paneDoubts(pane, rules).length > 0
-            ? 'in doubt'
-            : nextReadingPlace(pane.readings)
-              ? 'to read'
-              : 'measured';
+        const state = doubts.has(pane.id)
+          ? 'in doubt'
+          : nextReadingPlace(pane.readings)
+            ? 'to read'
+            : 'measured';
         return (
           <button
             key={pane.id}

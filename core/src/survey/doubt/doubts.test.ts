@@ -1,0 +1,181 @@
+import { BLUNDERS, syntheticSurvey, withBlunders } from '../../testing/syntheticSurvey.ts';
+import { MM_PER_INCH } from '../../units/index.ts';
+import { describeDoubt } from '../../words/index.ts';
+import { NO_READINGS, READING_PLACES, readingOf, type Reading, type Readings } from '../pane.ts';
+import { doubtsOfSurvey } from './doubts.ts';
+import type { SurveyedPane } from './surveyed.ts';
+
+const rules = { sisterToleranceMm: 4, agreementMm: 2, twinToleranceMm: 4 };
+
+/** Readings in the order of the tape; text is kept as typed, in inches. */
+function read(...lengths: readonly (number | string | null)[]): Readings {
+  const entries = READING_PLACES.map((place, at) => {
+    const length = lengths[at] ?? null;
+    if (length === null) return [place, null];
+    const [whole = 0, fraction = '0/1'] = String(length).split(' ');
+    const [over = 0, under = 1] = fraction.split('/').map(Number);
+    const mm = typeof length === 'number' ? length : (Number(whole) + over / under) * MM_PER_INCH;
+    return [place, readingOf(mm, String(length))];
+  });
+  return { ...NO_READINGS, ...Object.fromEntries(entries) };
+}
+
+let ids = 0;
+function pane(readings: Readings, changes: Partial<SurveyedPane> = {}): SurveyedPane {
+  ids += 1;
+  return {
+    id: `p${ids}`,
+    wallId: 'w1',
+    opening: 'fixed',
+    readings,
+    twinSet: null,
+    sillMm: 900,
+    wall: { widthMm: 9000, heightMm: 3600 },
+    hole: null,
+    gridLeaves: null,
+    ...changes,
+  };
+}
+
+const about = (
+  readings: Readings,
+  changes: Partial<SurveyedPane> = {},
+  others: readonly SurveyedPane[] = [],
+) => {
+  const own = pane(readings, changes);
+  return doubtsOfSurvey([...others, own], rules).filter(({ paneId }) => paneId === own.id);
+};
+const twins = (count: number, ...lengths: readonly (number | string | null)[]) =>
+  Array.from({ length: count }, () => pane(read(...lengths)));
+
+describe('a reading against its sisters', () => {
+  test.each([
+    ['two digits swapped', read(891, 819, 820, 1300, 1301, 1302), 'widthTop', 'swappedDigits', 819],
+    [
+      'centimetres among millimetres',
+      read(819, 81.9, 820, 1300, 1301, 1302),
+      'widthMiddle',
+      'otherUnit',
+      819,
+    ],
+    ['inches among millimetres', read(819, 820, 32.25, 1300, 1301, 1302), 'widthBottom', 'otherUnit', 819.15],
+    ['ten centimetres off', read(819, 820, 919, 1300, 1301, 1302), 'widthBottom', 'tenSlip', 819],
+    [
+      'a foot off',
+      read('32 1/4', '32 1/4', '44 1/4', '51 0/1', null, null),
+      'widthBottom',
+      'footSlip',
+      819.15,
+    ],
+    [
+      'an eighth as a sixteenth',
+      read('32 7/16', '32 7/8', '32 7/8', '51 0/1', null, null),
+      'widthTop',
+      'fraction',
+      32.875 * MM_PER_INCH,
+    ],
+    ['no known slip', read(819, 820, 860, 1300, 1301, 1302), 'widthBottom', 'unknown', 821],
+  ])('%s is asked about and the likely value named', (_name, readings, place, slip, likelyMm) => {
+    const [doubt, ...more] = about(readings);
+    expect(more).toEqual([]);
+    expect(doubt).toMatchObject({ code: 'reading.apartFromSisters', place, slip });
+    expect(doubt?.likelyMm).toBeCloseTo(likelyMm, 1);
+  });
+
+  test('a pane that leans evenly is not in doubt, nor is one read once', () => {
+    expect(about(read(819, 824, 829, 1300, 1301, 1302))).toEqual([]);
+    expect(about(read(819, null, null, 1300))).toEqual([]);
+    expect(about(NO_READINGS)).toEqual([]);
+  });
+
+  test('of two that disagree the one that does not fit the twins, else the later, until it is kept with a reason', () => {
+    const two = read(800, null, 810, 1300);
+    expect(about(two)).toMatchObject([{ place: 'widthBottom' }]);
+    expect(about(two, {}, twins(3, 810, null, 810, 1300))).toMatchObject([{ place: 'widthTop' }]);
+    const kept = { ...(two.widthBottom as Reading), keptBecause: 'the frame leans' };
+    expect(about({ ...two, widthBottom: kept })).toEqual([]);
+  });
+});
+
+describe('a reading against what else is known', () => {
+  const third = (reading: Reading | null, mm: number): Reading => ({
+    ...(reading as Reading),
+    again: [{ mm, typed: String(mm), by: 'Tove Lind', at: null, how: 'tape' }],
+  });
+
+  test('a second reading must agree within the rule', () => {
+    const readings = read(819, 820, 819, 1300);
+    expect(about({ ...readings, widthTop: third(readings.widthTop, 821) })).toEqual([]);
+    expect(about({ ...readings, widthTop: third(readings.widthTop, 821.5) })).toMatchObject([
+      { code: 'reading.secondDisagrees', place: 'widthTop', expectedMm: 821.5 },
+    ]);
+  });
+
+  test('width and height that changed places show by the twins, and on what stands upright', () => {
+    const found = about(read(1120, 1120, 1121, 640, 640, 640), {}, twins(2, 640, 640, 640, 1120, 1120, 1120));
+    expect(found).toMatchObject([{ code: 'pane.exchanged', slip: 'exchanged', likelyMm: 640 }]);
+    expect(about(read(2000, null, null, 700), { opening: 'frenchDoor' })).toMatchObject([
+      { code: 'pane.exchanged' },
+    ]);
+    expect(about(read(2000, null, null, 700))).toEqual([]);
+  });
+
+  test('a pane said to be a twin is asked about when it is odd; a pane that is odd in all its readings is not', () => {
+    const said = { twinSet: 'front' };
+    const others = twins(3, 640, 640, 641, 1120).map((each) => ({ ...each, ...said }));
+    expect(about(read(680, 680, 680, 1120), said, others)).toMatchObject([
+      { code: 'reading.apartFromTwins', expectedMm: 640 },
+    ]);
+    expect(about(read(680, 680, 680, 1120), {}, others)).toEqual([]);
+    expect(about(read(740, null, null, 1120), {}, others)).toMatchObject([
+      { slip: 'tenSlip', likelyMm: 640 },
+    ]);
+  });
+
+  test('it is larger than the hole, the wall, or what the grid leaves', () => {
+    expect(about(read(819, null, null, 1300), { hole: { widthMm: 815, heightMm: 1320 } })).toMatchObject([
+      { code: 'pane.largerThanHole', place: 'widthTop' },
+    ]);
+    expect(about(read(819, null, null, 2800))).toMatchObject([{ code: 'pane.offWall', place: 'heightLeft' }]);
+    expect(about(read(419, null, null, 600), { gridLeaves: { widthMm: 400, heightMm: null } })).toMatchObject(
+      [{ code: 'reading.offGrid', expectedMm: 400 }],
+    );
+  });
+
+  test('diagonals that no pane with these sides can have', () => {
+    const sides = read(800, 800, 800, 600, 600, 600);
+    const with2 = (down: number, up: number) =>
+      about({ ...sides, diagonalDown: readingOf(down, String(down)), diagonalUp: readingOf(up, String(up)) });
+    expect(with2(1000, 1001)).toEqual([]);
+    // Leaning by 10 mm: one diagonal longer, the other shorter.
+    expect(with2(1008, 992)).toEqual([]);
+    expect(with2(1000, 1100)).toMatchObject([
+      { code: 'diagonal.impossible', place: 'diagonalUp', slip: 'tenSlip' },
+    ]);
+  });
+
+  test('the sentence says what speaks against it and what it may have been', () => {
+    const [doubt] = about(read(891, 819, 820, 1300, 1301, 1302));
+    expect(doubt && describeDoubt(doubt, 'mm')).toBe(
+      'Width at top is 891 mm, its sisters say 819.5 mm; the rule allows 4 mm. Perhaps two digits changed places: 819 mm.',
+    );
+  });
+});
+
+test.each([1, 4])(
+  'of a thousand right panes few are asked about, and most blunders are caught (seed %i)',
+  (seed) => {
+    const survey = syntheticSurvey(1000, seed);
+    const clean = doubtsOfSurvey(
+      survey.map(({ pane: surveyed }) => surveyed),
+      rules,
+    );
+    expect(new Set(clean.map(({ paneId }) => paneId)).size).toBeLessThan(20);
+    const { panes, put } = withBlunders(survey, 500, seed);
+    expect(new Set(put.map(({ blunder }) => blunder))).toEqual(new Set(BLUNDERS));
+    expect(put).toHaveLength(500);
+    const asked = new Set(doubtsOfSurvey(panes, rules).map(({ paneId }) => paneId));
+    const caught = put.filter(({ pane: { id } }) => asked.has(id)).length;
+    expect(caught / put.length).toBeGreaterThanOrEqual(0.95);
+  },
+);
