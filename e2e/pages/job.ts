@@ -33,7 +33,7 @@ export async function makeJob(page: Page, customer: string): Promise<void> {
 }
 
 export async function addWall(page: Page, room: string, name: string): Promise<void> {
-  await page.getByRole('button', { name: /wall/i }).first().click();
+  await page.getByRole('button', { name: /^(Add a wall|Wall)$/ }).click();
   await page.getByLabel('Room or elevation').fill(room);
   await page.getByRole('textbox', { name: 'Wall', exact: true }).fill(name);
   await page.getByRole('button', { name: 'SW', exact: true }).click();

@@ -2,6 +2,8 @@ export {
   EMPTY_RECORDS,
   HEADER_ID,
   NEW_PANE,
+  NEW_WALL,
+  NO_VISIT,
   NO_FITTING,
   PLAN_ID,
   RECORD_KINDS,
@@ -58,3 +60,4 @@ export {
   type ReadRecords,
 } from './jobFile.ts';
 export { mergeData, type MergeConflict, type Merged } from './merge.ts';
+export { copyOfWall, emptyOpening, openingsOfLine, twinsOfPanes, type TakeOff } from './takeOff.ts';

@@ -7,6 +7,8 @@ import { planJobOf, type ShopBook } from './planning.ts';
 import {
   HEADER_ID,
   NEW_PANE,
+  NEW_WALL,
+  NO_VISIT,
   RECORD_KINDS,
   headerOf,
   recordSchemas,
@@ -130,10 +132,25 @@ function recordsFromPlanJob(file: PlanJob, rules: RuleSet | undefined, place: Ne
     },
   ]);
   return {
-    job: { [HEADER_ID]: { name: file.name.trim() || 'Job from a file', ...place, ruleSetId: rules.id } },
+    job: {
+      [HEADER_ID]: {
+        name: file.name.trim() || 'Job from a file',
+        ...place,
+        visit: NO_VISIT,
+        ruleSetId: rules.id,
+      },
+    },
     room: { 'room-1': { name: 'Room', order: 0 } },
     wall: {
-      'wall-1': { roomId: 'room-1', name: 'Wall', bearingDeg: 180, widthMm: 3000, heightMm: 2400, order: 0 },
+      'wall-1': {
+        roomId: 'room-1',
+        name: 'Wall',
+        bearingDeg: 180,
+        ...NEW_WALL,
+        widthMm: 3000,
+        heightMm: 2400,
+        order: 0,
+      },
     },
     pane: Object.fromEntries(panes),
     fitting: {},

@@ -2,7 +2,14 @@ import { filmForPlan, filmVerdict, type FilmVerdict, type PaneToSuit } from '../
 import { divide, type PaneForPlan, type PlanJob, type StockForPlan } from '../cuts/index.ts';
 import type { Film } from '../film/index.ts';
 import type { RuleSet } from '../rules/index.ts';
-import { doubtsOfSurvey, paneSizes, type Doubt, type PaneSizes, type SurveyedPane } from '../survey/index.ts';
+import {
+  doubtsOfSurvey,
+  gridLeaves,
+  paneSizes,
+  type Doubt,
+  type PaneSizes,
+  type SurveyedPane,
+} from '../survey/index.ts';
 import { roundLength } from '../units/index.ts';
 import { headerOf, inOrder, type JobRecords, type Pane } from './records.ts';
 
@@ -41,18 +48,57 @@ export function sizesOf(pane: Pick<Pane, 'readings'>, rules: RuleSet): PaneSizes
   return paneSizes(pane.readings, { roundingStepMm: rules.cutting.roundingStepMm });
 }
 
+type Leaves = NonNullable<SurveyedPane['gridLeaves']>;
+
+/** Lights that do not fit their grid, with what the others leave for them. */
+function lightsOffGrid(records: JobRecords, rules: RuleSet): ReadonlyMap<string, Leaves> {
+  const found = new Map<string, Leaves>();
+  const lights = Object.entries(records.pane).flatMap(([id, { wallId, cell, readings }]) => {
+    const grid = cell && records.wall[wallId]?.grids[cell.gridId];
+    return cell && grid?.whole ? [{ id, cell, grid, whole: grid.whole, readings }] : [];
+  });
+  const lines = group(lights, ({ cell }) => cell.gridId);
+  const tolerance = rules.survey.sisterToleranceMm;
+  for (const ofGrid of lines.values())
+    for (const across of [true, false]) {
+      const rows = group(ofGrid, ({ cell }) => String(across ? cell.row : cell.column));
+      for (const row of rows.values()) {
+        const [first] = row;
+        if (!first || row.length !== (across ? first.grid.columns : first.grid.rows)) continue;
+        const lengths = row.map(
+          ({ readings }) => (across ? readings.widthTop : readings.heightLeft)?.mm ?? null,
+        );
+        const wholeMm = across ? first.whole.widthMm : first.whole.heightMm;
+        const odd = gridLeaves(lengths, wholeMm, first.grid.barMm, tolerance);
+        const light = odd && row[odd.at];
+        if (!odd || !light) continue;
+        const before = found.get(light.id) ?? { widthMm: null, heightMm: null };
+        found.set(light.id, { ...before, [across ? 'widthMm' : 'heightMm']: odd.leavesMm });
+      }
+    }
+  return found;
+}
+
+function group<Item>(items: readonly Item[], keyOf: (item: Item) => string): Map<string, Item[]> {
+  const groups = new Map<string, Item[]>();
+  for (const item of items) groups.set(keyOf(item), [...(groups.get(keyOf(item)) ?? []), item]);
+  return groups;
+}
+
 /** All readings of a job that are asked about, by pane. */
 export function jobDoubts(records: JobRecords, rules: RuleSet): ReadonlyMap<string, readonly Doubt[]> {
+  const leaves = lightsOffGrid(records, rules);
   const panes = Object.entries(records.pane).map(([id, pane]): SurveyedPane => ({
     id,
     wallId: pane.wallId,
     opening: pane.opening,
     readings: pane.readings,
     twinSet: pane.twinSet,
-    sillMm: pane.sillMm,
+    // A sill nobody has measured says nothing of the room that is left above it.
+    sillMm: pane.sillMm === rules.survey.defaultSillMm ? 0 : pane.sillMm,
     wall: records.wall[pane.wallId] ?? null,
     hole: pane.hole,
-    gridLeaves: null,
+    gridLeaves: leaves.get(id) ?? null,
   }));
   const byPane = new Map<string, Doubt[]>();
   for (const doubt of doubtsOfSurvey(panes, rules.survey))

@@ -55,6 +55,14 @@ const jobHeaderSchema = z.strictObject({
   name,
   customer: name,
   site: siteSchema,
+  visit: z
+    .strictObject({
+      access: z.string().trim().max(400),
+      floorProtection: z.string().trim().max(400),
+      workingHours: z.string().trim().max(400),
+      hazards: z.string().trim().max(400),
+    })
+    .default({ access: '', floorProtection: '', workingHours: '', hazards: '' }),
   ruleSetId: z.string().min(1).max(60),
 });
 
@@ -69,6 +77,37 @@ const wallSchema = z.strictObject({
     .max(360, 'A bearing runs from 0 to 360'),
   widthMm: wallMm,
   heightMm: wallMm,
+  grids: z
+    .record(
+      recordIdSchema,
+      z.strictObject({
+        columns: z.int().min(1).max(50),
+        rows: z.int().min(1).max(50),
+        barMm: placeMm,
+        whole: z.strictObject({ widthMm: wallMm, heightMm: wallMm }).nullable(),
+      }),
+    )
+    .default({}),
+  /** Where the bearing comes from: a map or plan, a compass (corrected to true north), or a guess. */
+  bearingSource: z.enum(['map', 'compass', 'rough']).default('map'),
+  /** As the compass showed it, from magnetic north. */
+  compassDeg: z.number().min(0).max(360).nullable().default(null),
+  bearingUncertaintyDeg: z.number().min(0).max(90).default(5),
+  /** Height of its floor over the ground outside. */
+  floorMm: z.number().min(-20_000).max(1_000_000).default(0),
+  shade: z
+    .strictObject({
+      overhang: z.strictObject({ depthMm: placeMm, aboveMm: placeMm }).nullable(),
+      finLeft: z.strictObject({ depthMm: placeMm, besideMm: placeMm }).nullable(),
+      finRight: z.strictObject({ depthMm: placeMm, besideMm: placeMm }).nullable(),
+      /** How high what stands opposite reaches into the sky, by bearing. */
+      horizon: z
+        .array(
+          z.strictObject({ bearingDeg: z.number().min(0).max(360), altitudeDeg: z.number().min(0).max(90) }),
+        )
+        .max(72),
+    })
+    .default({ overhang: null, finLeft: null, finRight: null, horizon: [] }),
   order: z.int(),
 });
 
@@ -107,6 +146,11 @@ const paneSchema = z.strictObject({
   filmId: z.string().min(1).max(60).nullable(),
   /** Panes said to be alike carry the same name here. */
   twinSet: z.string().max(60).nullable().default(null),
+  /** A light of a grid stands in its cell; the grid itself belongs to the wall. */
+  cell: z
+    .strictObject({ gridId: recordIdSchema, column: z.int().min(0).max(50), row: z.int().min(0).max(50) })
+    .nullable()
+    .default(null),
   /** The hole in the frame, where it was measured: the glass can't be larger. */
   hole: z.strictObject({ widthMm: wallMm, heightMm: wallMm }).nullable().default(null),
   seams: z.strictObject({ allowed: z.boolean(), axis: z.enum(['any', 'vertical', 'horizontal']) }),
@@ -183,6 +227,27 @@ export function panesOfWall(records: JobRecords, wallId: string): (Pane & { read
   return inOrder(records.pane).filter((pane) => pane.wallId === wallId);
 }
 
+/** What is known of a visit before anybody was there. */
+export const NO_VISIT: JobHeader['visit'] = {
+  access: '',
+  floorProtection: '',
+  workingHours: '',
+  hazards: '',
+};
+
+/** What a new wall is until somebody says otherwise. */
+export const NEW_WALL: Pick<
+  Wall,
+  'grids' | 'bearingSource' | 'compassDeg' | 'bearingUncertaintyDeg' | 'floorMm' | 'shade'
+> = {
+  grids: {},
+  bearingSource: 'map',
+  compassDeg: null,
+  bearingUncertaintyDeg: 5,
+  floorMm: 0,
+  shade: { overhang: null, finLeft: null, finRight: null, horizon: [] },
+};
+
 /** What a new opening is until somebody says otherwise. */
 export const NEW_PANE: Omit<Pane, 'wallId' | 'label' | 'order' | 'gapBeforeMm' | 'sillMm'> = {
   opening: 'fixed',
@@ -192,6 +257,7 @@ export const NEW_PANE: Omit<Pane, 'wallId' | 'label' | 'order' | 'gapBeforeMm' |
   handle: null,
   filmId: null,
   twinSet: null,
+  cell: null,
   hole: null,
   seams: { allowed: true, axis: 'vertical' },
 };

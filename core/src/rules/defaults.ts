@@ -4,7 +4,14 @@ const cautious: RuleSet = {
   id: 'margin-all-round',
   name: 'Margin all round',
   reason: 'Every side is trimmed on the glass: nothing depends on a square pane or a straight roll edge.',
-  survey: { sisterToleranceMm: 4, agreementMm: 2, twinToleranceMm: 4, defaultGapMm: 120, defaultSillMm: 900 },
+  survey: {
+    sisterToleranceMm: 4,
+    agreementMm: 2,
+    twinToleranceMm: 4,
+    defaultBarMm: 24,
+    defaultGapMm: 120,
+    defaultSillMm: 900,
+  },
   cutting: {
     school: 'marginAllRound',
     marginMm: 25,

@@ -16,6 +16,7 @@ export const ruleSetSchema = z.strictObject({
     sisterToleranceMm: lengthMm.describe('Readings of one dimension further apart than this are asked about'),
     agreementMm: lengthMm.max(20).default(2).describe('Two readings at one place must agree within this'),
     twinToleranceMm: lengthMm.max(50).default(4).describe('Panes that differ by less than this are twins'),
+    defaultBarMm: lengthMm.max(300).default(24).describe('Bar between two lights until it is measured'),
     defaultGapMm: lengthMm.describe('Frame or wall between two openings until it is measured'),
     defaultSillMm: lengthMm.describe('Height of an opening over the floor until it is measured'),
   }),

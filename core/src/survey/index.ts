@@ -29,5 +29,8 @@ export { nextReadingPlace, paneSizes, type PaneSizes, type Size } from './sizes.
 export { doubtsOfSurvey } from './doubt/doubts.ts';
 export type { Doubt, DoubtCode, DoubtRules, SurveyedPane } from './doubt/surveyed.ts';
 export type { Slip } from './doubt/slips.ts';
+export { parseOpeningLine, type LineProblem, type OpeningLine } from './openingLine.ts';
+export { equalLights, gridLeaves, type Grid, type GridCell } from './grid.ts';
+export { dropDoubtful, keepDoubtful, takeLikely } from './answerDoubt.ts';
 export { fitPane, type Corner, type FittedPane } from './squareness.ts';
 export { placeOpenings, type OpeningToPlace, type PlacedOpening } from './wall.ts';

@@ -1,5 +1,5 @@
 import type { Film } from '../film/index.ts';
-import { NEW_PANE, type JobRecords, type Pane, type ShopBook } from '../job/index.ts';
+import { NEW_PANE, NEW_WALL, NO_VISIT, type JobRecords, type Pane, type ShopBook } from '../job/index.ts';
 import { DEFAULT_RULE_SETS } from '../rules/index.ts';
 import { NO_READINGS, READING_PLACES, readingOf, type Readings } from '../survey/index.ts';
 
@@ -66,12 +66,21 @@ export function recordsForTest(
           longitude: -70.3,
           timeZone: 'America/New_York',
         },
+        visit: NO_VISIT,
         ruleSetId: changes.ruleSetId ?? 'margin-all-round',
       },
     },
     room: { r1: { name: 'Reading room', order: 0 } },
     wall: {
-      w1: { roomId: 'r1', name: 'South-west wall', bearingDeg: 225, widthMm: 5000, heightMm: 2600, order: 0 },
+      w1: {
+        ...NEW_WALL,
+        roomId: 'r1',
+        name: 'South-west wall',
+        bearingDeg: 225,
+        widthMm: 5000,
+        heightMm: 2600,
+        order: 0,
+      },
     },
     pane: {
       p1: paneForTest(0, changes.panes?.['p1']),

@@ -13,6 +13,8 @@ export {
 export {
   LEFT_OUT,
   describeDoubt,
+  describeLineProblem,
+  readBackLine,
   describeFilmReason,
   describeLengthProblem,
   describePlanFault,

@@ -1,9 +1,9 @@
 import type { FilmReason } from '../advice/index.ts';
 import type { PlanFault, UnplacedReason } from '../cuts/index.ts';
 import type { LeftOut } from '../job/index.ts';
-import type { Doubt, DoubtCode, GlassKind } from '../survey/index.ts';
+import type { Doubt, DoubtCode, GlassKind, LineProblem, OpeningLine } from '../survey/index.ts';
 import { assertNever, formatLength, type LengthProblem, type LengthUnit } from '../units/index.ts';
-import { GLASS_NAMES, READING_NAMES } from './names.ts';
+import { GLASS_NAMES, READING_NAMES, FRAME_NAMES, OPENING_NAMES, SIDE_NAMES } from './names.ts';
 
 /** What is wrong with a typed length, and what to type instead. */
 export function describeLengthProblem(problem: LengthProblem, unit: LengthUnit): string {
@@ -32,6 +32,42 @@ export function describeLengthProblem(problem: LengthProblem, unit: LengthUnit):
     default:
       return assertNever(problem);
   }
+}
+
+/** Why a line was not taken, and how to write it. */
+export function describeLineProblem(problem: LineProblem, unit: LengthUnit): string {
+  const example = unit === 'mm' ? '640 x 1120 x3 sash' : '32 1/4 x 44 1/8 x3 sash';
+  switch (problem.code) {
+    case 'line.empty':
+      return `Type width x height, as ${example}.`;
+    case 'line.needsTwoLengths':
+      return `Width and height are wanted, and perhaps how many: ${example}.`;
+    case 'line.unknownWord':
+      return `“${problem.word}” is no kind of opening, glass or frame that is known here; leave it out or write it otherwise.`;
+    case 'line.badCount':
+      return `“${problem.typed}” is no count of openings or lights; write 1 to 60.`;
+    case 'line.badLength':
+      return `${problem.side === 'width' ? 'Width' : 'Height'}: ${describeLengthProblem(problem.problem, unit)}`;
+    default:
+      return assertNever(problem);
+  }
+}
+
+/** What was understood of a line, to be read back while one types. */
+export function readBackLine(line: OpeningLine, unit: LengthUnit): string {
+  const { grid, count } = line;
+  const size = `${formatLength(line.width.mm, { unit })} × ${formatLength(line.height.mm, { unit })}`;
+  const lights = grid ? `${grid.columns} by ${grid.rows} lights` : null;
+  const of = [
+    line.opening && OPENING_NAMES[line.opening],
+    line.glass && GLASS_NAMES[line.glass],
+    line.frame && FRAME_NAMES[line.frame],
+    line.handle && `handle ${SIDE_NAMES[line.handle]}`,
+    lights,
+  ]
+    .filter((word) => word !== null)
+    .map((word) => word.toLowerCase());
+  return [count > 1 ? `${count} twins, ${size}` : size, ...of].join(', ');
 }
 
 const DOUBT_EVIDENCE: Readonly<Record<DoubtCode, (expected: string, tolerance: string) => string>> = {

@@ -1,4 +1,12 @@
-import { HEADER_ID, NEW_PANE, type Fitting, type JobRecords, type Pane } from '@neat-sill/core/job';
+import {
+  HEADER_ID,
+  NEW_PANE,
+  NEW_WALL,
+  NO_VISIT,
+  type Fitting,
+  type JobRecords,
+  type Pane,
+} from '@neat-sill/core/job';
 import { FITTING_STEPS } from '@neat-sill/core/fitting';
 import { NO_READINGS, READING_PLACES, readingOf, type Readings } from '@neat-sill/core/survey';
 
@@ -73,12 +81,12 @@ function recordsOf(sketch: JobSketch): JobRecords {
       };
     });
   return {
-    job: { [HEADER_ID]: { name, customer, site: { address, ...SALTMARSH_BAY }, ruleSetId } },
+    job: { [HEADER_ID]: { name, customer, site: { address, ...SALTMARSH_BAY }, visit: NO_VISIT, ruleSetId } },
     room: Object.fromEntries(rooms.map((room, order) => [roomId(room), { name: room, order }])),
     wall: Object.fromEntries(
       sketch.walls.map(({ room, wall, bearingDeg, widthMm, heightMm }, order) => [
         `wall-${order + 1}`,
-        { roomId: roomId(room), name: wall, bearingDeg, widthMm, heightMm, order },
+        { ...NEW_WALL, roomId: roomId(room), name: wall, bearingDeg, widthMm, heightMm, order },
       ]),
     ),
     pane: Object.fromEntries(panes.map(({ id, pane }) => [id, pane])),

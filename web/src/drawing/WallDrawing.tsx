@@ -198,7 +198,7 @@ function PaneOnWall({
           strokeWidth="2.5"
         />
       ))}
-      {mark.under && (
+      {mark.under && frame.width > mark.under.length * 6 && (
         <text
           x={glass.x + glass.width / 2}
           y={frame.y - 9}
@@ -331,8 +331,11 @@ export function WallDrawing({
           );
         })}
         {sheet.openings.map(({ id, glass, measured }) => {
-          const mm = wall.openings.find((opening) => opening.id === id)?.size.widthMm;
-          return measured && mm ? (
+          const opening = wall.openings.find((each) => each.id === id);
+          const mm = opening?.size.widthMm;
+          // Lights of a grid are dimensioned once a column, and only where the figures have room.
+          const shown = !opening?.cell || (opening.cell.row === 0 && glass.width > 44);
+          return measured && mm && shown ? (
             <DimensionLine
               key={id}
               along="x"

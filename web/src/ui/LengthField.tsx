@@ -6,7 +6,7 @@ import {
   type LengthUnit,
 } from '@neat-sill/core/units';
 import { describeLengthProblem } from '@neat-sill/core/words';
-import { useState, type KeyboardEvent, type Ref } from 'react';
+import { useRef, useState, type KeyboardEvent, type Ref } from 'react';
 import { FieldFrame, fieldLook } from './Field.tsx';
 
 export interface TypedLength {
@@ -52,6 +52,9 @@ export function LengthField(props: LengthFieldProps) {
   } = props;
   const storageKey = `draft ${draftKey}`;
   const [draft, setDraft] = useState<string | null>(() => sessionStorage.getItem(storageKey));
+  // Enter takes the length and moves the cursor on, which blurs this field before it is drawn anew: what is still to be
+  // taken must be known at once.
+  const untaken = useRef(draft);
   const [tried, setTried] = useState(false);
   const shown = draft ?? (valueMm === null ? '' : formatBareLength(valueMm, { unit }));
   const read = understand(shown, unit, props.expects ?? 'glass');
@@ -59,11 +62,12 @@ export function LengthField(props: LengthFieldProps) {
 
   const keep = (text: string | null) => {
     setDraft(text);
+    untaken.current = text;
     if (text === null) sessionStorage.removeItem(storageKey);
     else sessionStorage.setItem(storageKey, text);
   };
   const take = (): boolean => {
-    if (draft === null) return true;
+    if (untaken.current === null) return true;
     if (empty && allowEmpty) {
       keep(null);
       if (valueMm !== null) onTake(null);

@@ -228,7 +228,7 @@ function outerDoubts(found: Case): Doubt[] {
     if (leftMm !== null && reading.mm > leftMm + WALL_TOLERANCE_MM)
       return doubt(found, 'pane.offWall', place, leftMm, WALL_TOLERANCE_MM);
     const leaves = pane.gridLeaves && (upright ? pane.gridLeaves.heightMm : pane.gridLeaves.widthMm);
-    const gridTolerance = found.rules.sisterToleranceMm * 2;
+    const gridTolerance = found.rules.sisterToleranceMm;
     if (leaves !== null && Math.abs(reading.mm - leaves) > gridTolerance)
       return doubt(found, 'reading.offGrid', place, leaves, gridTolerance);
     if (reading.mm < SHORTEST_GLASS_MM || reading.mm > LARGEST_PLAUSIBLE_MM)
@@ -298,6 +298,8 @@ export function doubtsOfSurvey(surveyed: readonly SurveyedPane[], rules: DoubtRu
       return pinnedDoubts(found, axis, alike);
     });
     const all = [...secondDoubts(found), ...alongAxis, ...outerDoubts(found), ...diagonalDoubts(found)];
-    return all.filter((each, at) => all.findIndex(({ place }) => place === each.place) === at);
+    const same = (one: Doubt, other: Doubt) =>
+      one.place === other.place || (one.code === 'pane.offWall' && other.code === 'pane.offWall');
+    return all.filter((each, at) => all.findIndex((other) => same(each, other)) === at);
   });
 }

@@ -113,6 +113,9 @@ function Tape({ stage }: { stage: StageId }) {
 
 function OpenFrame({ stage, bench, phoneFirst }: { stage: StageId; bench: ReactNode; phoneFirst: boolean }) {
   useJobKeys();
+  const { selected } = useJob();
+  // On a phone one pane fills the page while it is being read.
+  const onePane = phoneFirst || (stage === 'survey' && selected.length === 1);
   return (
     <div className="flex h-full min-h-0 flex-col">
       <div className={phoneFirst ? 'max-md:hidden' : ''}>
@@ -121,7 +124,7 @@ function OpenFrame({ stage, bench, phoneFirst }: { stage: StageId; bench: ReactN
       <SyncBar />
       <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
         <div
-          className={`flex min-h-0 min-w-0 flex-1 flex-col max-lg:min-h-[420px] max-lg:flex-none ${phoneFirst ? 'max-md:hidden' : ''}`}
+          className={`flex min-h-0 min-w-0 flex-1 flex-col max-lg:min-h-[420px] max-lg:flex-none ${onePane ? 'max-md:hidden' : ''}`}
         >
           <WallPanel stage={stage} />
         </div>
@@ -132,7 +135,7 @@ function OpenFrame({ stage, bench, phoneFirst }: { stage: StageId; bench: ReactN
           {bench}
         </section>
       </div>
-      <div className={phoneFirst ? 'max-md:hidden' : ''}>
+      <div className={onePane ? 'max-md:hidden' : ''}>
         <Sill stage={stage} />
       </div>
     </div>

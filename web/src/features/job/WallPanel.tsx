@@ -1,5 +1,5 @@
 import { placeOpenings } from '@neat-sill/core/survey';
-import { addRecord, removeWithDependents, sizesOf } from '@neat-sill/core/job';
+import { NEW_WALL, addRecord, removeWithDependents, sizesOf } from '@neat-sill/core/job';
 import { Compass, FlipHorizontal2, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { WallDrawing } from '../../drawing/WallDrawing.tsx';
@@ -176,7 +176,10 @@ export function WallPanel({ stage }: { stage: StageId }) {
             }
             const id = crypto.randomUUID();
             const order = 1 + Math.max(-1, ...job.walls.map((other) => other.order));
-            job.edit(`Add ${data.name}`, [...newRoom, addRecord('wall', id, { ...data, roomId, order })]);
+            job.edit(`Add ${data.name}`, [
+              ...newRoom,
+              addRecord('wall', id, { ...NEW_WALL, ...data, roomId, order }),
+            ]);
             dispatch(viewActions.wallShown(id));
           }}
         />

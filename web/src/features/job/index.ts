@@ -5,6 +5,6 @@ export { useJob, useUnit, type OpenJob } from './useJob.ts';
 export { JobFrame, useStage, type StageId } from './JobFrame.tsx';
 export { useLivePlan } from './livePlan.tsx';
 export { useAppDispatch, useAppSelector } from './hooks.ts';
-export { useAddOpening } from './addOpening.ts';
+export { useAddOpening, useTakeOff } from './addOpening.ts';
 export { useKeepPlan } from './keepPlan.ts';
 export { SavedLine, SyncBar } from './SyncBar.tsx';

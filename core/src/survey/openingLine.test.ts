@@ -1,0 +1,64 @@
+import { parseOpeningLine, type OpeningLine } from './openingLine.ts';
+
+const understood = (text: string, unit: 'mm' | 'in' = 'mm'): OpeningLine => {
+  const read = parseOpeningLine(text, unit);
+  if (!read.ok) throw new Error(`${text}: ${JSON.stringify(read.problem)}`);
+  return read.value;
+};
+const size = ({ width, height, count }: OpeningLine) => [
+  Math.round(width.mm * 100) / 100,
+  Math.round(height.mm * 100) / 100,
+  count,
+];
+
+test.each([
+  ['640 x 1120', [640, 1120, 1]],
+  ['640x1120x3', [640, 1120, 3]],
+  ['640 × 1120 × 3 sash', [640, 1120, 3]],
+  ['64 cm by 1.12 m', [640, 1120, 1]],
+  ['640 x 1120, 4 off, casement pvc', [640, 1120, 4]],
+])('%s in millimetres', (text, expected) => expect(size(understood(text))).toEqual(expected));
+
+test.each([
+  ['32 1/4 x 44 1/8', [819.15, 1120.78, 1]],
+  ['2\' 8 1/4" x 3\' 8 1/8" x2', [819.15, 1120.78, 2]],
+  ['32-1/4" by 44.125" x 12 french door', [819.15, 1120.78, 12]],
+])('%s in inches', (text, expected) => expect(size(understood(text, 'in'))).toEqual(expected));
+
+test('words say kind, glass, frame and handle, in any order', () => {
+  expect(understood('640 x 1120 x3 laminated sash timber handle left')).toMatchObject({
+    opening: 'sash',
+    glass: 'laminated',
+    frame: 'timber',
+    handle: 'left',
+  });
+  expect(understood('french doors double 700 x 2000')).toMatchObject({
+    opening: 'frenchDoor',
+    glass: 'double',
+  });
+  expect(understood('640 x 1120')).toMatchObject({ opening: null, glass: null, frame: null, handle: null });
+});
+
+test('a grid of lights with its bars', () => {
+  expect(understood('1200 x 900 lights 3 by 2 bars 22')).toMatchObject({
+    width: { mm: 1200 },
+    grid: { columns: 3, rows: 2, barMm: 22 },
+  });
+  expect(understood('1200 x 900 3x2 lights x2')).toMatchObject({
+    count: 2,
+    grid: { columns: 3, rows: 2, barMm: null },
+  });
+});
+
+test.each([
+  ['', 'line.empty'],
+  ['640', 'line.needsTwoLengths'],
+  ['640 x 1120 x 3 x 4', 'line.needsTwoLengths'],
+  ['640 x 1120 wombat', 'line.unknownWord'],
+  ['640 x 1120 x 0', 'line.badCount'],
+  ['640 x 1120 x 600', 'line.badCount'],
+  ['64o x 1120', 'line.badLength'],
+  ['640 x 1/0', 'line.badLength'],
+])('"%s" is not taken: %s', (text, code) => {
+  expect(parseOpeningLine(text, 'mm')).toMatchObject({ ok: false, problem: { code } });
+});

@@ -1,0 +1,136 @@
+import {
+  fail,
+  parseLength,
+  succeed,
+  type LengthProblem,
+  type LengthUnit,
+  type Result,
+} from '../units/index.ts';
+import type { FrameKind, GlassKind, OpeningKind, Side } from './pane.ts';
+
+/** An opening as said in one line: `640 x 1120 x3 sash`, `32 1/4 by 44 1/8 double`, `1200 x 900 lights 3 by 2`. */
+export interface OpeningLine {
+  readonly width: { readonly mm: number; readonly typed: string };
+  readonly height: { readonly mm: number; readonly typed: string };
+  readonly count: number;
+  readonly opening: OpeningKind | null;
+  readonly glass: GlassKind | null;
+  readonly frame: FrameKind | null;
+  readonly handle: Side | null;
+  /** A grid of lights behind bars; the size is then that of the whole. */
+  readonly grid: { readonly columns: number; readonly rows: number; readonly barMm: number | null } | null;
+}
+
+export type LineProblem =
+  | { readonly code: 'line.empty' }
+  | { readonly code: 'line.needsTwoLengths'; readonly typed: string }
+  | { readonly code: 'line.unknownWord'; readonly word: string }
+  | { readonly code: 'line.badCount'; readonly typed: string }
+  | { readonly code: 'line.badLength'; readonly side: 'width' | 'height'; readonly problem: LengthProblem };
+
+export const MOST_AT_ONCE = 60;
+const MOST_LIGHTS = 20;
+
+type Said = Partial<Pick<OpeningLine, 'opening' | 'glass' | 'frame' | 'handle'>>;
+
+/** What people call things on the ladder; longer names first, so that "french door" is not read as a door. */
+const WORDS: readonly (readonly [RegExp, Said])[] = [
+  [/french\s+doors?/i, { opening: 'frenchDoor' }],
+  [/roof\s*lights?/i, { opening: 'roofLight' }],
+  [/side\s*lights?/i, { opening: 'sidelight' }],
+  [/fan\s*lights?/i, { opening: 'fanlight' }],
+  [/glass\s*blocks?|blocks?/i, { opening: 'blockWall', glass: 'block' }],
+  [/fixed(?:\s+lights?)?/i, { opening: 'fixed' }],
+  [/casements?/i, { opening: 'casement' }],
+  [/sash(?:es)?/i, { opening: 'sash' }],
+  [/sliders?/i, { opening: 'slider' }],
+  [/shop\s*fronts?/i, { opening: 'shopfront' }],
+  [/partitions?/i, { opening: 'partition' }],
+  [/(?:double\s+)?low-?e/i, { glass: 'lowEDouble' }],
+  [/tinted\s+double/i, { glass: 'tintedDouble' }],
+  [/tinted/i, { glass: 'tintedSingle' }],
+  [/single/i, { glass: 'single' }],
+  [/double/i, { glass: 'double' }],
+  [/triple/i, { glass: 'triple' }],
+  [/laminated/i, { glass: 'laminated' }],
+  [/wired/i, { glass: 'wired' }],
+  [/(?:patterned|textured)/i, { glass: 'patterned' }],
+  [/(?:tempered|toughened)/i, { glass: 'tempered' }],
+  [/(?:plastic|acrylic|polycarbonate)/i, { glass: 'plastic' }],
+  [/(?:timber|wood(?:en)?)/i, { frame: 'timber' }],
+  [/alumin(?:i?um)/i, { frame: 'aluminium' }],
+  [/(?:pvc|upvc)/i, { frame: 'pvc' }],
+  [/steel/i, { frame: 'steel' }],
+  [/frameless/i, { frame: 'none' }],
+  [/handle\s+(?:at\s+)?(?:the\s+)?left/i, { handle: 'left' }],
+  [/handle\s+(?:at\s+)?(?:the\s+)?right/i, { handle: 'right' }],
+  [/handle\s+(?:at\s+)?(?:the\s+)?top/i, { handle: 'top' }],
+  [/handle\s+(?:at\s+)?(?:the\s+)?bottom/i, { handle: 'bottom' }],
+];
+
+const LIGHTS =
+  /(?:lights?|grid)\s+(\d{1,2})\s*(?:x|×|by)\s*(\d{1,2})(?!\d)|(?<!\d)(\d{1,2})\s*(?:x|×|by)\s*(\d{1,2})\s+lights?/i;
+const BARS = /bars?\s+([\d./\s]+(?:mm|cm|in|")?)/i;
+const COUNT = /(?<![\d/.])(\d+)\s*(?:off|pieces|times)(?!\w)/i;
+/** Letters that belong to no length: units and a letter mistyped for a digit are left to the length's own reading. */
+const UNKNOWN_WORD = /(?<![\w/])(?!(?:mm|cm|m|in|inch|inches|ft|feet|foot)\b)[a-z]{2,}/i;
+const BETWEEN = /\s*(?:×|\bby\b|\*|(?<=[\d\s"'″′a-z])x(?=\s*[\d.]))\s*/i;
+
+function take(text: string, pattern: RegExp): { rest: string; found: RegExpExecArray | null } {
+  const found = pattern.exec(text);
+  const rest = found ? `${text.slice(0, found.index)} ${text.slice(found.index + found[0].length)}` : text;
+  return { rest: rest.replaceAll(/\s+/g, ' ').trim(), found };
+}
+
+/**
+ * Understands an opening said in one line. Lengths in any spelling of the trade, bare numbers in `unit`; width first.
+ * What it does not understand it names, and takes nothing.
+ */
+export function parseOpeningLine(text: string, unit: LengthUnit): Result<OpeningLine, LineProblem> {
+  if (text.trim() === '') return fail({ code: 'line.empty' });
+  let rest = text.replaceAll(',', ' ').trim();
+  let said: Said = {};
+
+  const lights = take(rest, LIGHTS);
+  rest = lights.rest;
+  const bars = lights.found ? take(rest, BARS) : { rest, found: null };
+  rest = bars.rest;
+  for (const [pattern, meaning] of WORDS) {
+    const word = take(rest, new RegExp(`(?<![\\w-])(?:${pattern.source})(?![\\w-])`, 'i'));
+    if (word.found) {
+      rest = word.rest;
+      said = { ...meaning, ...said };
+    }
+  }
+  const counted = take(rest, COUNT);
+  rest = counted.rest;
+  const unknown = UNKNOWN_WORD.exec(rest.replaceAll(/\bby\b/gi, ' '));
+  if (unknown) return fail({ code: 'line.unknownWord', word: unknown[0] });
+  const [widthText = '', heightText = '', times, more] = rest.split(BETWEEN).map((part) => part.trim());
+  const countText = times ?? counted.found?.[1] ?? '1';
+  if (widthText === '' || heightText === '' || more !== undefined || (times !== undefined && counted.found))
+    return fail({ code: 'line.needsTwoLengths', typed: text.trim() });
+  const count = /^\d+$/.test(countText) ? Number(countText) : 0;
+  if (count < 1 || count > MOST_AT_ONCE) return fail({ code: 'line.badCount', typed: countText });
+  const width = parseLength(widthText, unit, 'glass');
+  if (!width.ok) return fail({ code: 'line.badLength', side: 'width', problem: width.problem });
+  const height = parseLength(heightText, unit, 'glass');
+  if (!height.ok) return fail({ code: 'line.badLength', side: 'height', problem: height.problem });
+  const barMm = bars.found ? parseLength((bars.found[1] ?? '').trim(), unit, 'any') : null;
+  if (barMm && !barMm.ok) return fail({ code: 'line.badLength', side: 'width', problem: barMm.problem });
+  const [columns, rows] = lights.found
+    ? [Number(lights.found[1] ?? lights.found[3]), Number(lights.found[2] ?? lights.found[4])]
+    : [1, 1];
+  if (columns < 1 || rows < 1 || columns > MOST_LIGHTS || rows > MOST_LIGHTS)
+    return fail({ code: 'line.badCount', typed: lights.found?.[0] ?? '' });
+  return succeed({
+    width: { mm: width.value.mm, typed: widthText },
+    height: { mm: height.value.mm, typed: heightText },
+    count,
+    opening: said.opening ?? null,
+    glass: said.glass ?? null,
+    frame: said.frame ?? null,
+    handle: said.handle ?? null,
+    grid: lights.found ? { columns, rows, barMm: barMm?.ok ? barMm.value.mm : null } : null,
+  });
+}

@@ -1,0 +1,122 @@
+import { expect, test } from '../fixtures/stack.ts';
+import {
+  addWall,
+  demoJobPath,
+  makeJob,
+  openDemoJob,
+  paneOnWall,
+  reading,
+  saved,
+  wall,
+} from '../pages/job.ts';
+
+const HOUSE = [
+  [
+    'Street side',
+    ['640 x 1120 x4 sash', '820 x 1120 x2', '415 x 1580 x2 sidelight', '1200 x 900 lights 3 by 2'],
+  ],
+  [
+    'Garden side',
+    ['700 x 2000 x2 french door', '640 x 1120 x6 sash', '560 x 610 x2 casement', '500 x 500 x4'],
+  ],
+  ['Gable', ['900 x 600 fanlight', '450 x 450']],
+] as const;
+
+test('a house of thirty panes is taken off in one walk, by keyboard', async ({ signedIn: page }) => {
+  await makeJob(page, 'Alder Row No. 9');
+  let strokes = 0;
+  for (const [name, lines] of HOUSE) {
+    await addWall(page, 'Outside', name);
+    await page.keyboard.press('Alt+l');
+    strokes += 1;
+    for (const line of lines) {
+      await page.keyboard.type(line);
+      await page.keyboard.press('Enter');
+      strokes += line.length + 1;
+    }
+    await expect(page.getByLabel('Openings in one line')).toBeFocused();
+  }
+  await saved(page);
+  const panes = await page.request.get(`/api/jobs/${page.url().split('/')[4]}`);
+  const records = (await panes.json()).records;
+  expect(Object.keys(records.pane)).toHaveLength(30);
+  const lights = Object.values(
+    records.pane as Record<string, { cell: unknown; readings: { widthTop: { mm: number } } }>,
+  );
+  // Three lights and two bars of 24 mm make the 1200 mm that were said.
+  const light = lights.find(({ cell }) => cell !== null);
+  expect(light?.readings.widthTop.mm).toBeCloseTo((1200 - 2 * 24) / 3, 6);
+  console.log(`Keystrokes for a house of 30 panes: ${strokes}, ${(strokes / 30).toFixed(1)} a pane`);
+  expect(strokes / 30).toBeLessThan(10);
+});
+
+test('a line that is not understood says what is wrong and stays', async ({ signedIn: page }) => {
+  await openDemoJob(page, 'house', 'survey');
+  const line = page.getByLabel('Openings in one line');
+  for (const [typed, reason] of [
+    ['640 x 1120 wombat', /“wombat” is no kind/],
+    ['640', /Width and height are wanted/],
+    ['640 x 112o', /letter where a digit belongs/],
+  ] as const) {
+    await line.fill(typed);
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('alert')).toContainText(reason);
+    await expect(line).toHaveValue(typed);
+  }
+  await line.fill('2\' 1 1/4" x 44 1/8 x2 sash');
+  await expect(page.getByText(/= 2 twins, 641\.\d+ mm × 1120\.\d+ mm, sash/)).toBeVisible();
+});
+
+test('a doubt is answered by one key: take the likely value, keep it with a word why, or measure again', async ({
+  signedIn: page,
+}) => {
+  await makeJob(page, 'Kiln Lane Bakery');
+  await addWall(page, 'Shop', 'Front');
+  await page.keyboard.press('Alt+l');
+  await page.keyboard.type('742 x 1388 x3');
+  await page.keyboard.press('Enter');
+  const slip = async () => {
+    await reading(page, 'Width at top').fill('472');
+    await page.keyboard.press('Enter');
+    await expect(page.getByText(/its twins say 742 mm.*two digits changed places/s)).toBeVisible();
+  };
+  await slip();
+  await page.keyboard.press('Alt+t');
+  await expect(reading(page, 'Width at top')).toHaveValue('742');
+  await slip();
+  await page.keyboard.press('Alt+k');
+  await page.keyboard.press('Enter');
+  await expect(paneOnWall(page, '3')).not.toHaveAccessibleName(/in doubt/);
+  await reading(page, 'Height at left').fill('1288');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/10 cm off/)).toBeVisible();
+  await page.keyboard.press('Alt+m');
+  await expect(reading(page, 'Height at left')).toHaveValue('');
+});
+
+test('a second reading is taken without seeing the first, and must agree', async ({ signedIn: page }) => {
+  await openDemoJob(page, 'bakery', 'survey');
+  await paneOnWall(page, '2').click();
+  await expect(reading(page, 'Width at top')).not.toHaveValue('');
+  const first = Number(await reading(page, 'Width at top').inputValue());
+  await page.getByRole('button', { name: 'Read it again, the first unseen' }).click();
+  await expect(reading(page, 'Width at top')).toHaveValue('');
+  await reading(page, 'Width at top').fill(String(first + 3));
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/the second reading says/)).toBeVisible();
+});
+
+test('on a phone one reading fills the page, typed with the thumb in eighths', async ({ signedIn: page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(demoJobPath('house', 'survey'));
+  await page.getByRole('group', { name: 'Panes of this wall' }).getByRole('button').first().click();
+  const pad = page.getByRole('group', { name: 'Number pad' });
+  for (const key of ['3', '2', '1/4']) await pad.getByRole('button', { name: key, exact: true }).click();
+  await expect(page.getByRole('textbox', { name: 'Width at top' })).toContainText('32 1/4');
+  await page.getByRole('button', { name: 'Next', exact: true }).click();
+  await expect(page.getByRole('heading', { name: /Width at middle/ })).toBeVisible();
+  await saved(page);
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await wall(page).focus();
+  await expect(reading(page, 'Width at top')).toHaveValue('819.2');
+});

@@ -1,0 +1,68 @@
+import { openingsOfLine } from '@neat-sill/core/job';
+import { parseOpeningLine } from '@neat-sill/core/survey';
+import { describeLineProblem, readBackLine } from '@neat-sill/core/words';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { useAppDispatch, useJob, useTakeOff, useUnit, viewActions } from '../job/index.ts';
+import { FieldFrame, fieldLook } from '../../ui/Field.tsx';
+
+/** An opening, or many twins, said in one line; what was understood is read back while one types. */
+export function OpeningLineField() {
+  const job = useJob();
+  const unit = useUnit();
+  const takeOff = useTakeOff();
+  const dispatch = useAppDispatch();
+  const input = useRef<HTMLInputElement>(null);
+  const key = `draft line ${job.jobId}`;
+  const [text, setText] = useState(() => sessionStorage.getItem(key) ?? '');
+  const [tried, setTried] = useState(false);
+  const read = parseOpeningLine(text, unit);
+  useEffect(() => {
+    const onKeyDown = (event: globalThis.KeyboardEvent) => {
+      if (!event.altKey || event.key.toLowerCase() !== 'l') return;
+      event.preventDefault();
+      input.current?.focus();
+    };
+    window.addEventListener('keydown', onKeyDown);
+    return () => window.removeEventListener('keydown', onKeyDown);
+  }, []);
+  const keep = (next: string) => {
+    setText(next);
+    setTried(false);
+    sessionStorage.setItem(key, next);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key === 'Escape') keep('');
+    if (event.key !== 'Enter' || event.ctrlKey) return;
+    event.preventDefault();
+    setTried(true);
+    if (!read.ok || !takeOff) return;
+    const { ids, changes } = openingsOfLine(takeOff, read.value);
+    job.edit(`Add ${text.trim()}`, changes);
+    dispatch(viewActions.selected(ids.slice(-1)));
+    keep('');
+  };
+  const problem = tried && !read.ok ? describeLineProblem(read.problem, unit) : undefined;
+  const hint = read.ok
+    ? `= ${readBackLine(read.value, unit)}`
+    : text
+      ? undefined
+      : 'Enter adds it; Alt+L comes back here';
+  return (
+    <FieldFrame label="Openings in one line, width first" problem={problem} hint={hint}>
+      {(ids) => (
+        <input
+          {...ids}
+          ref={input}
+          className={`${fieldLook} text-lg font-semibold`}
+          autoComplete="off"
+          spellCheck={false}
+          placeholder={unit === 'mm' ? '640 x 1120 x3 sash' : '32 1/4 x 44 1/8 x3 sash'}
+          aria-keyshortcuts="Alt+L"
+          value={text}
+          onChange={(event) => keep(event.target.value)}
+          onKeyDown={onKeyDown}
+        />
+      )}
+    </FieldFrame>
+  );
+}
