@@ -1,10 +1,36 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
 
 export default defineConfig({
   root: import.meta.dirname,
-  plugins: [react(), tailwindcss()],
+  plugins: [
+    react(),
+    tailwindcss(),
+    VitePWA({
+      registerType: 'autoUpdate',
+      injectRegister: 'script-defer',
+      manifest: {
+        name: 'Neat Sill',
+        short_name: 'Neat Sill',
+        description: 'The bench of a flat glass film installer',
+        theme_color: '#F3EFE6',
+        background_color: '#F3EFE6',
+        display: 'standalone',
+        start_url: '/',
+        icons: [{ src: '/sill.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
+      },
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,svg,woff2}'],
+        navigateFallbackDenylist: [/^\/api\//],
+        // A page that is being worked on keeps its own files until it is closed.
+        skipWaiting: false,
+        clientsClaim: true,
+        cleanupOutdatedCaches: true,
+      },
+    }),
+  ],
   worker: { format: 'es' },
   build: { target: 'es2022', chunkSizeWarningLimit: 1200 },
   server: { proxy: { '/api': 'http://127.0.0.1:4173' } },

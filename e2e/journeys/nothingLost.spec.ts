@@ -149,3 +149,31 @@ test('files that are no job files are refused with the reason, and nothing is ma
   }
   expect(await page.getByRole('listitem').count()).toBe(before);
 });
+
+test('the survey opens and works without network after a reload, and is sent when there is one again', async ({
+  signedIn: page,
+  context,
+  stack,
+}) => {
+  await openDemoJob(page, 'nursery', 'survey');
+  await page.evaluate(async () => {
+    await navigator.serviceWorker.ready;
+  });
+  await page.reload();
+  await context.setOffline(true);
+  await page.reload();
+  await paneOnWall(page, '1').click();
+  await reading(page, 'Width at top').fill('902');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Alt+l');
+  await page.keyboard.type('500 x 700 x2');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('2 waiting on this device')).toBeVisible();
+  await page.reload();
+  await expect(paneOnWall(page, '5')).toHaveAccessibleName(/500 mm by 700 mm/);
+  await stack.restartServer();
+  await context.setOffline(false);
+  await saved(page);
+  const server = await page.request.get(`/api/jobs/${page.url().split('/')[4]}`);
+  expect(Object.keys((await server.json()).records.pane)).toHaveLength(5);
+});

@@ -70,7 +70,13 @@ export function makeApp(parts: AppParts): Express {
       '/assets',
       express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
     );
-    app.use(express.static(webFolder, { index: false, maxAge: 0 }));
+    app.use(
+      express.static(webFolder, {
+        index: false,
+        maxAge: 0,
+        setHeaders: (res) => res.set('cache-control', 'no-cache'),
+      }),
+    );
     app.get('/{*path}', (_req, res) => {
       res.sendFile(join(webFolder, 'index.html'), {
         headers: { 'cache-control': 'no-cache' },

@@ -21,11 +21,12 @@ import {
 import { createApi, fetchBaseQuery, type FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
 import type { SerializedError } from '@reduxjs/toolkit';
 import type { z } from 'zod';
+import { deviceDatabase, forgetSeen } from '../device/store.ts';
 
 /** The token every write carries. It belongs to the page's session, so it lives beside the one client that sends it. */
 let csrfToken = '';
 
-const baseQuery = fetchBaseQuery({
+const serverQuery = fetchBaseQuery({
   baseUrl: '/api',
   timeout: 20_000,
   prepareHeaders: (headers) => {
@@ -33,6 +34,26 @@ const baseQuery = fetchBaseQuery({
     return headers;
   },
 });
+
+/** Answers that are kept on the device, so that work goes on without network or database. */
+const KEPT_ANSWERS = new Set(
+  [operations.session, operations.shopBook, operations.jobs].map(({ path }) => path),
+);
+
+const baseQuery: typeof serverQuery = async (args, api, extra) => {
+  const result = await serverQuery(args, api, extra);
+  const key = typeof args === 'string' ? args : args.url;
+  const kept = KEPT_ANSWERS.has(key as never) && (typeof args === 'string' || args.method === 'GET');
+  if (!kept) return result;
+  const db = await deviceDatabase();
+  if (!result.error) {
+    await db.put('answers', result.data, key);
+    return result;
+  }
+  const status = statusOf(result.error);
+  const seen: unknown = status === 'away' || status === 503 ? await db.get('answers', key) : undefined;
+  return seen === undefined ? result : { data: seen, meta: result.meta };
+};
 
 function request(operation: Operation, params: Readonly<Record<string, string>> = {}, body?: unknown) {
   const url = operation.path.replaceAll(/:(\w+)/g, (_, name: string) =>
@@ -69,6 +90,7 @@ export const api = createApi({
     signOut: build.mutation<Session, void>({
       query: () => request(operations.signOut),
       transformResponse: sessionAnswer,
+      onQueryStarted: (_none, { queryFulfilled }) => queryFulfilled.then(forgetSeen, () => undefined),
       invalidatesTags: ['Session'],
     }),
     savePreferences: build.mutation<Preferences, Preferences>({
