@@ -46,7 +46,8 @@ export default {
       from: { path: '^core/src', pathNot: '[.]test[.]ts$' },
       to: {
         dependencyTypes: ['npm', 'core'],
-        pathNot: 'node_modules/(zod|suncalc|ml-levenberg-marquardt|date-fns|@date-fns/tz|pure-rand|fast-equals)/',
+        pathNot:
+          'node_modules/(zod|suncalc|ml-levenberg-marquardt|date-fns|@date-fns/tz|pure-rand|fast-equals)/',
       },
     },
     {

@@ -61,3 +61,16 @@ export {
 } from './jobFile.ts';
 export { mergeData, type MergeConflict, type Merged } from './merge.ts';
 export { copyOfWall, emptyOpening, openingsOfLine, twinsOfPanes, type TakeOff } from './takeOff.ts';
+export {
+  PANE_COLUMNS,
+  guessColumns,
+  paneListOf,
+  panesOfRows,
+  readPaneRows,
+  type BadRow,
+  type CellProblem,
+  type ColumnMap,
+  type PaneColumn,
+  type PaneRow,
+  type PaneWords,
+} from './paneList.ts';

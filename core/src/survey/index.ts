@@ -32,5 +32,6 @@ export type { Slip } from './doubt/slips.ts';
 export { parseOpeningLine, type LineProblem, type OpeningLine } from './openingLine.ts';
 export { equalLights, gridLeaves, type Grid, type GridCell } from './grid.ts';
 export { dropDoubtful, keepDoubtful, takeLikely } from './answerDoubt.ts';
+export { openingsOfOutlines, type DrawnOpening, type Point } from './elevation.ts';
 export { fitPane, type Corner, type FittedPane } from './squareness.ts';
 export { placeOpenings, type OpeningToPlace, type PlacedOpening } from './wall.ts';

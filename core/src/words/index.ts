@@ -21,3 +21,4 @@ export {
   describeUnplaced,
 } from './problems.ts';
 export { stepWords, type StepWords } from './steps.ts';
+export { PANE_WORDS, describeCellProblem } from './paneWords.ts';

@@ -1,7 +1,7 @@
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { Client } from 'pg';
-import PgBoss from 'pg-boss';
+import { makeQueues } from '../queue/queue.ts';
 
 /** Any number: it only has to be the same for everyone who migrates this application. */
 const MIGRATION_LOCK = 7_301_944;
@@ -13,10 +13,7 @@ export async function migrateDatabase(url: string): Promise<void> {
   try {
     await client.query('select pg_advisory_lock($1)', [MIGRATION_LOCK]);
     await migrate(drizzle(client), { migrationsFolder: new URL('./migrations', import.meta.url).pathname });
-    const boss = new PgBoss({ connectionString: url, supervise: false, schedule: false });
-    boss.on('error', () => undefined);
-    await boss.start();
-    await boss.stop({ graceful: false });
+    await makeQueues(url);
     await client.query(`
       grant usage, create on schema pgboss to neat_sill_app;
       grant all on all tables in schema pgboss to neat_sill_app;

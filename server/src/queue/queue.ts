@@ -12,16 +12,24 @@ export interface WorkQueue {
   readonly send: <Name extends WorkName>(name: Name, work: QueuedWork[Name]) => Promise<void>;
 }
 
-export const WORK_NAMES: readonly WorkName[] = ['paper', 'clean-sessions'];
+const WORK_NAMES: readonly WorkName[] = ['paper', 'clean-sessions'];
 
 /** Starts the queue's client; both server and worker have one. Its own errors (a lost connection) are passed on. */
 export async function openQueue(url: string, onError: (error: Error) => void): Promise<PgBoss> {
   const boss = new PgBoss({ connectionString: url });
   boss.on('error', onError);
   await boss.start();
+  return boss;
+}
+
+/** Makes the queues; once, under the lock of the migrations, since two processes that do so at once deadlock. */
+export async function makeQueues(url: string): Promise<void> {
+  const boss = new PgBoss({ connectionString: url, supervise: false, schedule: false });
+  boss.on('error', () => undefined); // what matters is thrown by the calls below
+  await boss.start();
   for (const name of WORK_NAMES)
     await boss.createQueue(name, { name, retryLimit: 3, retryDelay: 5, retryBackoff: true });
-  return boss;
+  await boss.stop({ graceful: false });
 }
 
 export function senderOf(boss: PgBoss): WorkQueue {
