@@ -1,9 +1,11 @@
-import { Plus } from 'lucide-react';
+import { Plus, TableProperties } from 'lucide-react';
+import { useState } from 'react';
 import { useAddOpening, useJob } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { countOf } from '../../ui/format.ts';
 import { useIsPhone } from '../../ui/useIsPhone.ts';
 import { GlassAndFrame } from './GlassAndFrame.tsx';
+import { ListSheet } from './ListSheet.tsx';
 import { OpeningLineField } from './OpeningLineField.tsx';
 import { PaneStrip } from './PaneStrip.tsx';
 import { PhoneReading } from './PhoneReading.tsx';
@@ -14,8 +16,23 @@ export function SurveyBench() {
   const { wall, wallPanes, selected } = useJob();
   const addOpening = useAddOpening();
   const phone = useIsPhone();
+  const [listOpen, setListOpen] = useState(false);
   const [pane] = selected;
-  if (!wall) return <p className="text-quiet">A wall first, then its openings.</p>;
+  const list = (
+    <>
+      <Button className="self-start" onClick={() => setListOpen(true)}>
+        <TableProperties size={17} aria-hidden /> Panes as a list
+      </Button>
+      {listOpen && <ListSheet onClose={() => setListOpen(false)} />}
+    </>
+  );
+  if (!wall)
+    return (
+      <>
+        <p className="text-quiet">A wall first, then its openings; or read a list that has them.</p>
+        {list}
+      </>
+    );
   return (
     <>
       <PaneStrip />
@@ -35,6 +52,7 @@ export function SurveyBench() {
           <Button weight="act" onClick={addOpening}>
             <Plus size={18} aria-hidden /> Add an opening
           </Button>
+          {list}
         </div>
       ) : selected.length > 1 ? (
         <>
