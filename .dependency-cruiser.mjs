@@ -47,7 +47,7 @@ export default {
       to: {
         dependencyTypes: ['npm', 'core'],
         pathNot:
-          'node_modules/(zod|suncalc|ml-levenberg-marquardt|date-fns|@date-fns/tz|pure-rand|fast-equals)/',
+          'node_modules/(zod|suncalc|geomagnetism|ml-levenberg-marquardt|date-fns|@date-fns/tz|pure-rand|fast-equals)/',
       },
     },
     {

@@ -14,7 +14,7 @@ import { useAppDispatch, useAppSelector, jobActions, viewActions, SavedLine } fr
 import { Button } from '../ui/Button.tsx';
 import { Note } from '../ui/Note.tsx';
 import { Sheet } from '../ui/Sheet.tsx';
-import { SiteForm, siteText } from '../features/site/index.ts';
+import { SiteForm, headerOfForm, siteText } from '../features/site/index.ts';
 import { CommandPalette } from './CommandPalette.tsx';
 
 const PLACES = [
@@ -126,9 +126,10 @@ function JobHead() {
           act="Save"
           busy={false}
           problem={undefined}
-          onFilled={({ customer, name, ...site }) => {
+          withVisit
+          onFilled={(filled) => {
             setOpen(false);
-            const after = { ...header, customer, name, site };
+            const after = { ...header, ...headerOfForm(filled) };
             const change = { kind: 'job' as const, id: HEADER_ID, before: header, after };
             if (!sameData(header, after))
               dispatch(

@@ -1,6 +1,6 @@
 import { placeOpenings } from '@neat-sill/core/survey';
-import { NEW_WALL, addRecord, removeWithDependents, sizesOf } from '@neat-sill/core/job';
-import { Compass, FlipHorizontal2, Plus, Trash2 } from 'lucide-react';
+import { NEW_WALL, addRecord, copyOfWall, removeWithDependents, sizesOf } from '@neat-sill/core/job';
+import { Compass, Copy, FlipHorizontal2, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { WallDrawing } from '../../drawing/WallDrawing.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -123,6 +123,23 @@ export function WallPanel({ stage }: { stage: StageId }) {
             <Button size="low" title="Change the wall" onClick={() => setSheet('change')}>
               <Compass size={18} aria-hidden />
               <span className="sr-only">Change the wall</span>
+            </Button>
+            <Button
+              size="low"
+              title="Copy the wall with its openings, for the next floor or room"
+              onClick={() => {
+                const copied = copyOfWall(
+                  { records, newId: () => crypto.randomUUID() },
+                  wall.id,
+                  `${wall.name}, again`,
+                );
+                if (!copied) return;
+                job.edit(`Copy ${wall.name}`, copied.changes);
+                dispatch(viewActions.wallShown(copied.id));
+              }}
+            >
+              <Copy size={18} aria-hidden />
+              <span className="sr-only">Copy the wall</span>
             </Button>
             <Button
               size="low"

@@ -1,12 +1,36 @@
-import type { Wall } from '@neat-sill/core/job';
+import { NEW_WALL, type Wall } from '@neat-sill/core/job';
+import { sunOnWall } from '@neat-sill/core/sun';
+import { trueBearing, type TrueBearing } from '@neat-sill/core/survey';
 import { useState, type FormEvent } from 'react';
 import { Button } from '../../ui/Button.tsx';
-import { TextField } from '../../ui/Field.tsx';
+import { Choice, TextField } from '../../ui/Field.tsx';
+import { showMinute, today } from '../../ui/format.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
+import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 import { useJob, useUnit } from './useJob.ts';
 
-type WallData = Pick<Wall, 'name' | 'bearingDeg' | 'widthMm' | 'heightMm'>;
+type WallData = Pick<
+  Wall,
+  | 'name'
+  | 'bearingDeg'
+  | 'bearingSource'
+  | 'compassDeg'
+  | 'bearingUncertaintyDeg'
+  | 'widthMm'
+  | 'heightMm'
+  | 'floorMm'
+  | 'shade'
+>;
+type BearingSource = Wall['bearingSource'];
+
+/** How far off a bearing may be, by where it comes from; a guess off the street is good to a point of the compass. */
+const UNCERTAINTY_DEG: Readonly<Record<BearingSource, number>> = { map: 3, compass: 5, rough: 22 };
+const SOURCES: readonly (readonly [BearingSource, string])[] = [
+  ['map', 'From a map or plan'],
+  ['compass', 'Read off a compass'],
+  ['rough', 'Known only roughly'],
+];
 
 interface WallSheetProps {
   readonly wall: Wall | null;
@@ -25,15 +49,123 @@ const POINTS = [
   ['NW', 315],
 ] as const;
 
+function BearingNote({
+  source,
+  degrees,
+  corrected,
+  problem,
+}: {
+  source: BearingSource;
+  degrees: number;
+  corrected: TrueBearing | null;
+  problem: boolean;
+}) {
+  const { header } = useJob();
+  if (problem) return null;
+  if (corrected) {
+    const { declinationDeg, bearingDeg, model } = corrected;
+    return (
+      <Note tone="sun">
+        At {header.site.town} the needle points {Math.abs(declinationDeg).toFixed(1)}°{' '}
+        {declinationDeg < 0 ? 'west' : 'east'} of true north today ({model}): the wall faces{' '}
+        <b>{bearingDeg.toFixed(1)}°</b> true.
+      </Note>
+    );
+  }
+  if (source !== 'rough') return null;
+  const sun = (turn: number) => sunOnWall(header.site, today(), (degrees + turn + 360) % 360)[0];
+  const [early, late] = [sun(-UNCERTAINTY_DEG.rough), sun(UNCERTAINTY_DEG.rough)];
+  return (
+    <Note tone="doubt">
+      Within {UNCERTAINTY_DEG.rough}° either way
+      {early && late && early.fromMinute !== late.fromMinute
+        ? `, the sun may come to it today between ${showMinute(Math.min(early.fromMinute, late.fromMinute))} and ${showMinute(Math.max(early.fromMinute, late.fromMinute))}.`
+        : '.'}{' '}
+      A compass or a map tells it better.
+    </Note>
+  );
+}
+
+interface ShadeProps {
+  readonly shade: Wall['shade'];
+  readonly onChange: (shade: Wall['shade']) => void;
+  readonly floorMm: number;
+  readonly onFloor: (mm: number) => void;
+}
+
+/** What keeps the sun off: overhang, side fins, and how high neighbours reach, by bearing. */
+function Shade({ shade, onChange, floorMm, onFloor }: ShadeProps) {
+  const unit = useUnit();
+  const [horizon, setHorizon] = useState(
+    shade.horizon.map(({ bearingDeg, altitudeDeg }) => `${bearingDeg} ${altitudeDeg}`).join(', '),
+  );
+  const points = horizon
+    .split(',')
+    .map((part) => part.trim())
+    .filter((part) => part !== '')
+    .map((part) => part.split(/\s+/).map(Number));
+  const wrong = points.find(
+    ([bearing = NaN, altitude = NaN, more]) =>
+      !(bearing >= 0 && bearing <= 360 && altitude >= 0 && altitude <= 90) || more !== undefined,
+  );
+  const overhang = shade.overhang ?? { depthMm: 0, aboveMm: 0 };
+  const field = (label: string, valueMm: number, take: (mm: number) => void) => (
+    <LengthField
+      label={label}
+      valueMm={valueMm}
+      unit={unit}
+      expects="any"
+      allowEmpty={false}
+      draftKey={`wall ${label}`}
+      onTake={(taken) => taken && take(taken.mm)}
+    />
+  );
+  const fin = (side: 'finLeft' | 'finRight') => shade[side]?.depthMm ?? 0;
+  const setFin = (side: 'finLeft' | 'finRight', depthMm: number) =>
+    onChange({ ...shade, [side]: depthMm > 0 ? { depthMm, besideMm: shade[side]?.besideMm ?? 0 } : null });
+  return (
+    <details>
+      <summary className="cursor-pointer font-semibold">Height and shade</summary>
+      <div className="mt-3 grid gap-4 sm:grid-cols-2">
+        {field('Its floor over the ground', floorMm, onFloor)}
+        {field('Overhang, how deep', overhang.depthMm, (depthMm) =>
+          onChange({ ...shade, overhang: depthMm > 0 ? { ...overhang, depthMm } : null }),
+        )}
+        {field('Fin at its left, how deep', fin('finLeft'), (mm) => setFin('finLeft', mm))}
+        {field('Fin at its right, how deep', fin('finRight'), (mm) => setFin('finRight', mm))}
+        <TextField
+          label="Neighbours: bearing and height in degrees"
+          placeholder="180 12, 225 25"
+          value={horizon}
+          problem={
+            wrong ? 'Write a bearing (0 to 360) and a height (0 to 90), as 180 12, 225 25.' : undefined
+          }
+          onChange={(event) => setHorizon(event.target.value)}
+          onBlur={() => {
+            if (!wrong)
+              onChange({
+                ...shade,
+                horizon: points.map(([bearingDeg = 0, altitudeDeg = 0]) => ({ bearingDeg, altitudeDeg })),
+              });
+          }}
+        />
+      </div>
+    </details>
+  );
+}
+
 /** Room, name, bearing and size of a wall. */
 export function WallSheet({ wall, onClose, onSave }: WallSheetProps) {
-  const { records } = useJob();
+  const { records, header } = useJob();
   const unit = useUnit();
+  const [source, setSource] = useState<BearingSource>(wall?.bearingSource ?? 'map');
+  const [floorMm, setFloorMm] = useState(wall?.floorMm ?? 0);
+  const [shade, setShade] = useState<Wall['shade']>(wall?.shade ?? NEW_WALL.shade);
   const [room, setRoom] = useState(
     (wall && records.room[wall.roomId]?.name) ?? Object.values(records.room)[0]?.name ?? '',
   );
   const [name, setName] = useState(wall?.name ?? '');
-  const [bearing, setBearing] = useState(String(wall?.bearingDeg ?? 180));
+  const [bearing, setBearing] = useState(String(wall?.compassDeg ?? wall?.bearingDeg ?? 180));
   const [size, setSize] = useState({ widthMm: wall?.widthMm ?? 4000, heightMm: wall?.heightMm ?? 2500 });
   const [tried, setTried] = useState(false);
   const degrees = Number(bearing.trim().replace(/°$/, ''));
@@ -41,11 +173,25 @@ export function WallSheet({ wall, onClose, onSave }: WallSheetProps) {
     bearing.trim() === '' || !(degrees >= 0 && degrees <= 360)
       ? 'Type degrees from 0 (north) to 360.'
       : undefined;
+  const corrected =
+    source === 'compass' && !bearingProblem ? trueBearing(degrees, header.site, new Date()) : null;
   const submit = (event: FormEvent) => {
     event.preventDefault();
     setTried(true);
     if (room.trim() && name.trim() && !bearingProblem)
-      onSave({ name: name.trim(), bearingDeg: degrees, ...size }, room.trim());
+      onSave(
+        {
+          name: name.trim(),
+          bearingDeg: corrected?.bearingDeg ?? degrees,
+          bearingSource: source,
+          compassDeg: corrected ? degrees : null,
+          bearingUncertaintyDeg: UNCERTAINTY_DEG[source],
+          floorMm,
+          shade,
+          ...size,
+        },
+        room.trim(),
+      );
   };
   return (
     <Sheet title={wall ? 'Change the wall' : 'Add a wall'} open onClose={onClose}>
@@ -66,12 +212,25 @@ export function WallSheet({ wall, onClose, onSave }: WallSheetProps) {
             problem={tried && !name.trim() ? 'Name the wall.' : undefined}
           />
         </div>
-        <TextField
-          label="Its outside faces, degrees from true north"
-          inputMode="decimal"
-          value={bearing}
-          onChange={(event) => setBearing(event.target.value)}
-          problem={tried ? bearingProblem : undefined}
+        <div className="grid gap-4 sm:grid-cols-2">
+          <Choice label="Its bearing" value={source} options={SOURCES} onChoose={setSource} />
+          <TextField
+            label={
+              source === 'compass'
+                ? 'Its outside faces, as the needle shows'
+                : 'Its outside faces, degrees from north'
+            }
+            inputMode="decimal"
+            value={bearing}
+            onChange={(event) => setBearing(event.target.value)}
+            problem={tried ? bearingProblem : undefined}
+          />
+        </div>
+        <BearingNote
+          source={source}
+          degrees={degrees}
+          corrected={corrected}
+          problem={bearingProblem !== undefined}
         />
         <div className="grid grid-cols-8 gap-1" role="group" aria-label="Compass points">
           {POINTS.map(([point, at]) => (
@@ -104,6 +263,7 @@ export function WallSheet({ wall, onClose, onSave }: WallSheetProps) {
             onTake={(taken) => taken && setSize({ ...size, heightMm: taken.mm })}
           />
         </div>
+        <Shade shade={shade} onChange={setShade} floorMm={floorMm} onFloor={setFloorMm} />
         <div className="flex justify-end gap-3">
           <Button onClick={onClose}>Leave it</Button>
           <Button weight="act" type="submit">

@@ -5,7 +5,7 @@ import { problemOf, sentenceOf, useImportJobMutation } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
-import { EMPTY_SITE, SiteForm } from '../site/index.ts';
+import { EMPTY_SITE, SiteForm, headerOfForm } from '../site/index.ts';
 
 const LARGEST_MB = 18;
 
@@ -63,7 +63,8 @@ export function ImportJob() {
             act="Read it in"
             busy={isLoading}
             problem={undefined}
-            onFilled={async ({ customer, name: _known, ...site }) => {
+            onFilled={async (filled) => {
+              const { customer, site } = headerOfForm(filled);
               await importJob({ file, customer, site });
             }}
           />

@@ -1,6 +1,6 @@
 import { useNavigate } from 'react-router';
 import { sentenceOf, useMakeJobMutation } from '../../api/api.ts';
-import { EMPTY_SITE, SiteForm } from '../site/index.ts';
+import { EMPTY_SITE, SiteForm, headerOfForm } from '../site/index.ts';
 
 export function NewJobPage() {
   const [makeJob, { error, isLoading }] = useMakeJobMutation();
@@ -13,7 +13,8 @@ export function NewJobPage() {
         act="Make the job"
         busy={isLoading}
         problem={error && sentenceOf(error)}
-        onFilled={async ({ customer, name, ...site }) => {
+        onFilled={async (filled) => {
+          const { customer, name, site } = headerOfForm(filled);
           const made = await makeJob({ customer, name, site });
           if (made.data) await navigate(`/jobs/${made.data.id}/survey`);
         }}

@@ -12,11 +12,21 @@ interface SiteFormProps {
   readonly problem: string | undefined;
   /** Leaves out the name of the job, where a file has it already. */
   readonly nameKnown?: boolean;
+  /** Asks for what matters on the day as well. */
+  readonly withVisit?: boolean;
   readonly onFilled: (site: FilledSite) => void | Promise<void>;
 }
 
 /** Whose job it is and where: what sun, dates and papers go by. */
-export function SiteForm({ start, act, busy, problem, nameKnown = false, onFilled }: SiteFormProps) {
+export function SiteForm({
+  start,
+  act,
+  busy,
+  problem,
+  nameKnown = false,
+  withVisit = false,
+  onFilled,
+}: SiteFormProps) {
   const { register, handleSubmit, formState } = useForm<SiteText, unknown, FilledSite>({
     resolver: zodResolver(siteFormSchema),
     defaultValues: start,
@@ -53,6 +63,14 @@ export function SiteForm({ start, act, busy, problem, nameKnown = false, onFille
           {...register('timeZone')}
         />
       </div>
+      {withVisit && (
+        <div className="grid gap-4 sm:grid-cols-2">
+          <TextField label="Access: stairs, keys, ladder" {...register('access')} />
+          <TextField label="Floor to protect" {...register('floorProtection')} />
+          <TextField label="Hours when one may work" {...register('workingHours')} />
+          <TextField label="Hazards: alarms, wires, traffic" {...register('hazards')} />
+        </div>
+      )}
       {problem && (
         <Note tone="no" role="alert">
           {problem}

@@ -1,2 +1,2 @@
 export { SiteForm } from './SiteForm.tsx';
-export { EMPTY_SITE, siteText } from './siteForm.ts';
+export { EMPTY_SITE, headerOfForm, siteText } from './siteForm.ts';

@@ -1,4 +1,4 @@
-import { siteSchema, type JobHeader } from '@neat-sill/core/job';
+import { NO_VISIT, siteSchema, type JobHeader } from '@neat-sill/core/job';
 import { z } from 'zod';
 
 /** What a person fills in for a site, as text; turned into a site by the contract's own schema. */
@@ -10,6 +10,10 @@ export const siteFormSchema = z.object({
   latitude: degrees(90, 'Latitude'),
   longitude: degrees(180, 'Longitude'),
   timeZone: siteSchema.shape.timeZone,
+  access: z.string().trim().max(400),
+  floorProtection: z.string().trim().max(400),
+  workingHours: z.string().trim().max(400),
+  hazards: z.string().trim().max(400),
 });
 
 function degrees(most: number, name: string) {
@@ -34,9 +38,35 @@ export const EMPTY_SITE: SiteText = {
   latitude: '',
   longitude: '',
   timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+  ...NO_VISIT,
 };
 
 /** A job's header as the form shows it. */
-export function siteText({ customer, name, site }: Pick<JobHeader, 'customer' | 'name' | 'site'>): SiteText {
-  return { ...site, customer, name, latitude: String(site.latitude), longitude: String(site.longitude) };
+export function siteText({
+  customer,
+  name,
+  site,
+  visit,
+}: Pick<JobHeader, 'customer' | 'name' | 'site' | 'visit'>): SiteText {
+  return {
+    ...site,
+    ...visit,
+    customer,
+    name,
+    latitude: String(site.latitude),
+    longitude: String(site.longitude),
+  };
+}
+
+/** A filled form as the parts of a job's header. */
+export function headerOfForm({
+  customer,
+  name,
+  access,
+  floorProtection,
+  workingHours,
+  hazards,
+  ...site
+}: FilledSite) {
+  return { customer, name, site, visit: { access, floorProtection, workingHours, hazards } };
 }
