@@ -120,3 +120,52 @@ test('on a phone one reading fills the page, typed with the thumb in eighths', a
   await wall(page).focus();
   await expect(reading(page, 'Width at top')).toHaveValue('819.2');
 });
+
+test('how a pane was found: a mark with its photograph, and a strip that a blind box hides', async ({
+  signedIn: page,
+  context,
+}) => {
+  await openDemoJob(page, 'nursery', 'survey');
+  await paneOnWall(page, '1').click();
+  const picture = await page.evaluate(async () => {
+    const canvas = new OffscreenCanvas(2400, 1200);
+    canvas.getContext('2d')?.fillRect(300, 300, 900, 40);
+    const bytes = new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer());
+    return [...bytes];
+  });
+  await page.getByText('As found, and hidden strips').click();
+  await page.getByRole('button', { name: 'Scratch, chip or other mark' }).click();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByRole('button', { name: 'Scratch' }).click();
+  await sheet.getByRole('button', { name: 'bottom left' }).click();
+  await sheet.getByLabel('Note, if you like').fill('as long as a hand');
+  await sheet
+    .getByLabel('Photograph')
+    .setInputFiles({ name: 'scratch.png', mimeType: 'image/png', buffer: Buffer.from(picture) });
+  await expect(sheet.getByText(/kB, place left out/)).toBeVisible();
+  // The network goes while the photograph is noted: it waits on the device with the rest.
+  await context.setOffline(true);
+  await sheet.getByRole('button', { name: 'Note it' }).click();
+  const shown = page.getByRole('img', { name: 'Scratch on pane 1' });
+  await expect(shown).toBeVisible();
+  await context.setOffline(false);
+  await saved(page);
+  await page.getByRole('button', { name: 'Strip that something hides' }).click();
+  await page.getByLabel('How far in').fill('120');
+  await page.keyboard.press('Enter');
+  await saved(page);
+  await page.reload();
+  await paneOnWall(page, '1').click();
+  await expect(page.getByLabel('How far in')).toHaveValue('120');
+  await expect
+    .poll(() =>
+      shown.evaluate((image: HTMLImageElement) => [image.naturalWidth, image.src.includes('/api/pictures/')]),
+    )
+    .toEqual([1600, true]);
+  await page
+    .getByRole('link', { name: /^Handover/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Make the condition sheet' }).click();
+  await expect(page.getByRole('link', { name: /Open the condition sheet/ })).toBeVisible({ timeout: 20_000 });
+});

@@ -9,6 +9,7 @@ import type { Database } from './db/database.ts';
 import { accountRoutes, identifyCaller } from './features/accounts/index.ts';
 import { jobRoutes } from './features/jobs/index.ts';
 import { paperRoutes } from './features/papers/routes.ts';
+import { pictureRoutes } from './features/pictures/routes.ts';
 import { shopRoutes } from './features/shop/index.ts';
 import { refuseForgedWrites, securityHeaders } from './http/guards.ts';
 import { openApiDocument } from './http/openApi.ts';
@@ -54,11 +55,11 @@ export function makeApp(parts: AppParts): Express {
     res.status(there ? 200 : 503).json({ database: there ? 'there' : 'away' });
   });
   api.get('/openapi.json', (_req, res) => void res.json(openApiDocument()));
-  api.use(express.json({ limit: LARGEST_BODY }), cookieParser());
+  api.use(express.json({ limit: LARGEST_BODY, type: 'application/json' }), cookieParser());
   const sessionSettings = { db, now, secureCookies: parts.secureCookies };
   api.use(identifyCaller(sessionSettings), refuseForgedWrites);
   api.use(accountRoutes(sessionSettings, parts.demoSignIn));
-  api.use(shopRoutes(db), jobRoutes(db, now), paperRoutes(db, queue, now));
+  api.use(shopRoutes(db), jobRoutes(db, now), paperRoutes(db, queue, now), pictureRoutes(db, now));
   api.use((_req, res) => {
     sendProblem(res, 404, { title: 'Not found', detail: 'There is nothing at this address.' });
   });

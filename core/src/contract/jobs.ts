@@ -90,7 +90,7 @@ export const staleRecordSchema = z.strictObject({
   theirs: z.unknown(),
 });
 
-export const paperKindSchema = z.enum(['cut-list', 'care-sheet']);
+export const paperKindSchema = z.enum(['cut-list', 'care-sheet', 'condition-sheet']);
 export const paperSchema = z
   .strictObject({
     id: z.uuid(),

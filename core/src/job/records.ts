@@ -3,8 +3,10 @@ import { cutPlanSchema, planJobSchema } from '../cuts/index.ts';
 import { FAULT_KINDS, FITTING_STEPS } from '../fitting/index.ts';
 import {
   ALL_PLACES,
+  CONDITION_KINDS,
   FRAME_KINDS,
   GLASS_KINDS,
+  HIDING_THINGS,
   NO_READINGS,
   OPENING_KINDS,
   READING_TOOLS,
@@ -151,6 +153,29 @@ const paneSchema = z.strictObject({
     .strictObject({ gridId: recordIdSchema, column: z.int().min(0).max(50), row: z.int().min(0).max(50) })
     .nullable()
     .default(null),
+  /** How the glass and its frame were found, before work. */
+  condition: z
+    .array(
+      z.strictObject({
+        id: recordIdSchema,
+        kind: z.enum(CONDITION_KINDS),
+        x: z.number().min(0).max(1),
+        y: z.number().min(0).max(1),
+        note: z.string().max(400),
+        pictureId: z.uuid().nullable(),
+        notedAt: moment,
+        notedBy: z.string().max(120).nullable(),
+      }),
+    )
+    .max(60)
+    .readonly()
+    .default([]),
+  /** Strips along a side that something hides, measured inward from that side. */
+  hidden: z
+    .array(z.strictObject({ side: z.enum(SIDES), depthMm: wallMm, behind: z.enum(HIDING_THINGS) }))
+    .max(8)
+    .readonly()
+    .default([]),
   /** The hole in the frame, where it was measured: the glass can't be larger. */
   hole: z.strictObject({ widthMm: wallMm, heightMm: wallMm }).nullable().default(null),
   seams: z.strictObject({ allowed: z.boolean(), axis: z.enum(['any', 'vertical', 'horizontal']) }),
@@ -258,6 +283,8 @@ export const NEW_PANE: Omit<Pane, 'wallId' | 'label' | 'order' | 'gapBeforeMm' |
   filmId: null,
   twinSet: null,
   cell: null,
+  condition: [],
+  hidden: [],
   hole: null,
   seams: { allowed: true, axis: 'vertical' },
 };

@@ -1,4 +1,4 @@
-import { model } from 'geomagnetism';
+import geomagnetism from 'geomagnetism';
 
 export interface TrueBearing {
   /** Clockwise from true north. */
@@ -20,7 +20,7 @@ export function trueBearing(
   place: { readonly latitude: number; readonly longitude: number },
   day: Date,
 ): TrueBearing {
-  const magnetic = model(day, { allowOutOfBoundsModel: true });
+  const magnetic = geomagnetism.model(day, { allowOutOfBoundsModel: true });
   const { decl } = magnetic.point([place.latitude, place.longitude]);
   return { bearingDeg: turned(compassDeg + decl), declinationDeg: decl, model: magnetic.name };
 }

@@ -1,7 +1,15 @@
 import type { FilmKind } from '../film/index.ts';
 import type { FaultKind, FittingStep, HandsReason } from '../fitting/index.ts';
 import type { CuttingSchool } from '../rules/index.ts';
-import type { AnyPlace, FrameKind, GlassKind, OpeningKind, Side } from '../survey/index.ts';
+import type {
+  AnyPlace,
+  ConditionKind,
+  HidingThing,
+  FrameKind,
+  GlassKind,
+  OpeningKind,
+  Side,
+} from '../survey/index.ts';
 
 /** The trade's names for what the core knows by a code. */
 
@@ -105,4 +113,21 @@ export const HANDS_REASONS: Readonly<Record<HandsReason, string>> = {
   size: 'its size',
   height: 'its height over the floor',
   heavyFilm: 'the heavy film',
+};
+
+export const CONDITION_NAMES: Readonly<Record<ConditionKind, string>> = {
+  scratch: 'Scratch',
+  chip: 'Chip',
+  failedSeal: 'Failed seal',
+  oldFilm: 'Old film',
+  looseGasket: 'Loose gasket',
+  silicone: 'Silicone',
+  paint: 'Paint',
+};
+
+export const HIDING_NAMES: Readonly<Record<HidingThing, string>> = {
+  blindBox: 'Blind box',
+  outsideFrame: 'Outside frame',
+  shelf: 'Shelf',
+  curtain: 'Curtain stack',
 };

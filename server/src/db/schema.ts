@@ -132,11 +132,25 @@ export const papers = pgTable('papers', {
   jobId: uuid()
     .notNull()
     .references(() => jobs.id),
-  kind: text({ enum: ['cut-list', 'care-sheet'] }).notNull(),
+  kind: text({ enum: ['cut-list', 'care-sheet', 'condition-sheet'] }).notNull(),
   today: text().notNull(),
   unit: text({ enum: ['mm', 'in'] }).notNull(),
   state: text({ enum: ['waiting', 'ready', 'failed'] }).notNull(),
   problem: text(),
   pdf: bytes(),
   madeAt: moment().notNull(),
+});
+
+/** Photographs of a job, as JPEG without what a camera writes beside the picture. */
+export const pictures = pgTable('pictures', {
+  id: uuid().primaryKey(),
+  shopId: shopId(),
+  jobId: uuid()
+    .notNull()
+    .references(() => jobs.id),
+  jpeg: bytes().notNull(),
+  widthPx: integer().notNull(),
+  heightPx: integer().notNull(),
+  takenBy: uuid().references(() => people.id),
+  keptAt: moment().notNull(),
 });

@@ -140,6 +140,13 @@ export const api = createApi({
       transformResponse: answerOf(operations.editJob),
       invalidatesTags: (answer) => (answer ? ['Jobs'] : []),
     }),
+    putPicture: build.mutation<unknown, { jobId: string; id: string; blob: Blob }>({
+      query: ({ jobId, id, blob }) => ({
+        url: `/jobs/${encodeURIComponent(jobId)}/pictures/${encodeURIComponent(id)}`,
+        method: 'PUT',
+        body: blob,
+      }),
+    }),
     makePaper: build.mutation<Paper, { jobId: string; asked: NewPaper }>({
       query: ({ jobId, asked }) => request(operations.makePaper, { id: jobId }, asked),
       transformResponse: answerOf(operations.makePaper),

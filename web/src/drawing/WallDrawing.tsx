@@ -29,6 +29,10 @@ export interface PaneMark {
   readonly tone: 'plain' | 'doubt' | 'good' | 'no';
   readonly under: string | null;
   readonly faults: readonly { readonly x: number; readonly y: number }[];
+  /** How the pane was found, numbered. */
+  readonly found: readonly { readonly x: number; readonly y: number }[];
+  /** Strips that something hides, as shares of the pane from a side. */
+  readonly hidden: readonly { readonly side: Side; readonly share: number }[];
 }
 
 interface WallDrawingProps {
@@ -60,6 +64,8 @@ function mirrored(mark: PaneMark): PaneMark {
     seams: mark.seams.map((seam) => (seam.axis === 'vertical' ? { ...seam, at: 1 - seam.at } : seam)),
     names: mark.names.map((name) => ({ ...name, at: { ...name.at, x: 1 - name.at.x } })),
     faults: mark.faults.map(({ x, y }) => ({ x: 1 - x, y })),
+    found: mark.found.map(({ x, y }) => ({ x: 1 - x, y })),
+    hidden: mark.hidden.map(({ side, share }) => ({ side: otherSide[side], share })),
   };
 }
 
@@ -92,6 +98,21 @@ function Handle({ glass, side }: { glass: OpeningOnSheet['glass']; side: Side })
         ? glass.y + glass.height
         : glass.y + glass.height / 2 - h / 2;
   return <rect x={x} y={y} width={w} height={h} fill="var(--ink)" />;
+}
+
+/** The strip of a pane along a side. */
+function stripOf(glass: OpeningOnSheet['glass'], side: Side, share: number): OpeningOnSheet['glass'] {
+  const [w, h] = [glass.width * share, glass.height * share];
+  switch (side) {
+    case 'left':
+      return { ...glass, width: w };
+    case 'right':
+      return { ...glass, x: glass.x + glass.width - w, width: w };
+    case 'top':
+      return { ...glass, height: h };
+    case 'bottom':
+      return { ...glass, y: glass.y + glass.height - h, height: h };
+  }
 }
 
 function Seam({ glass, seam }: { glass: OpeningOnSheet['glass']; seam: SeamMark }) {
@@ -165,6 +186,15 @@ function PaneOnWall({
         />
       )}
       {active && <rect {...frame} fill="none" stroke="var(--ink)" strokeWidth="1.5" strokeDasharray="3 3" />}
+      {mark.hidden.map(({ side, share }) => (
+        <rect
+          key={side}
+          {...stripOf(glass, side, share)}
+          fill="url(#hidden-strip)"
+          stroke="var(--quiet)"
+          strokeWidth="0.8"
+        />
+      ))}
       {mark.handle && <Handle glass={glass} side={mark.handle} />}
       {mark.seams.map((seam) => (
         <Seam key={`${seam.axis}${seam.at}`} glass={glass} seam={seam} />
@@ -187,6 +217,29 @@ function PaneOnWall({
           </g>
         );
       })}
+      {mark.found.map(({ x, y }, at) => (
+        <g key={at}>
+          <rect
+            x={glass.x + x * glass.width - 8}
+            y={glass.y + y * glass.height - 8}
+            width="16"
+            height="16"
+            fill="var(--ochre-tint)"
+            stroke="var(--ochre)"
+            strokeWidth="1.5"
+          />
+          <text
+            x={glass.x + x * glass.width}
+            y={glass.y + y * glass.height + 4}
+            textAnchor="middle"
+            fontSize="11"
+            fontWeight="700"
+            fill="var(--ink)"
+          >
+            {at + 1}
+          </text>
+        </g>
+      ))}
       {mark.faults.map(({ x, y }) => (
         <circle
           key={`${x} ${y}`}
@@ -289,6 +342,17 @@ export function WallDrawing({
         onBlur={() => setFocused(false)}
       >
         <FilmHatches films={films} />
+        <defs>
+          <pattern
+            id="hidden-strip"
+            width="7"
+            height="7"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
+            <path d="M0 0V7" stroke="var(--quiet)" strokeWidth="2.4" />
+          </pattern>
+        </defs>
         <rect {...sheet.wall} fill="var(--sheet)" onClick={() => onSelect([])} />
         {focused && (
           <rect

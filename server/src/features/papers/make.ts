@@ -1,10 +1,11 @@
 import { eq } from 'drizzle-orm';
 import type { Database } from '../../db/database.ts';
-import { papers, shops } from '../../db/schema.ts';
+import { papers, pictures, shops } from '../../db/schema.ts';
 import type { QueuedWork } from '../../queue/queue.ts';
 import { readJob } from '../jobs/index.ts';
 import { bookOf, readShopBook } from '../shop/index.ts';
 import { careSheet } from './careSheet.ts';
+import { conditionSheet } from './conditionSheet.ts';
 import { cutListPaper } from './cutListPaper.ts';
 import { renderPdf } from './pdf.ts';
 import { PaperProblem, type PaperInput } from './paperInput.ts';
@@ -15,10 +16,15 @@ export async function makePaper(db: Database, { shopId, paperId }: QueuedWork['p
     const [paper] = await tx.select().from(papers).where(eq(papers.id, paperId));
     const job = paper && (await readJob(tx, paper.jobId));
     const [shop] = await tx.select().from(shops).where(eq(shops.id, shopId));
-    return paper && job && shop ? { paper, job, shop, book: bookOf(await readShopBook(tx)) } : null;
+    if (!paper || !job || !shop) return null;
+    const photographs =
+      paper.kind === 'condition-sheet'
+        ? await tx.select().from(pictures).where(eq(pictures.jobId, paper.jobId))
+        : [];
+    return { paper, job, shop, photographs, book: bookOf(await readShopBook(tx)) };
   });
   if (!asked || asked.paper.state !== 'waiting') return;
-  const { paper, job, shop, book } = asked;
+  const { paper, job, shop, book, photographs } = asked;
   const input: PaperInput = {
     records: job.records,
     book,
@@ -29,7 +35,11 @@ export async function makePaper(db: Database, { shopId, paperId }: QueuedWork['p
   const finish = (result: Partial<typeof papers.$inferInsert>) =>
     db.inShop(shopId, (tx) => tx.update(papers).set(result).where(eq(papers.id, paperId)));
   try {
-    const content = paper.kind === 'cut-list' ? cutListPaper(input) : careSheet(input);
+    const content = {
+      'cut-list': () => cutListPaper(input),
+      'care-sheet': () => careSheet(input),
+      'condition-sheet': () => conditionSheet(input, new Map(photographs.map(({ id, jpeg }) => [id, jpeg]))),
+    }[paper.kind]();
     await finish({ state: 'ready', pdf: await renderPdf(content) });
   } catch (error) {
     if (!(error instanceof PaperProblem)) throw error;

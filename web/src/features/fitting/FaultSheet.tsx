@@ -2,16 +2,8 @@ import { FAULT_KINDS, type FaultKind } from '@neat-sill/core/fitting';
 import { FAULT_NAMES } from '@neat-sill/core/words';
 import { useState, type ReactNode } from 'react';
 import { Button } from '../../ui/Button.tsx';
+import { PlacePicker, type Place } from '../../ui/PlacePicker.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
-
-export interface Place {
-  readonly x: number;
-  readonly y: number;
-}
-
-const ROWS = ['top', 'middle', 'bottom'] as const;
-const COLUMNS = ['left', 'middle', 'right'] as const;
-const SHARES = [0.12, 0.5, 0.88] as const;
 
 interface FaultSheetProps {
   readonly figure: (place: Place | null, onPlace: (place: Place) => void) => ReactNode;
@@ -28,25 +20,7 @@ export function FaultSheet({ figure, onClose, onNote }: FaultSheetProps) {
   return (
     <Sheet title="A fault on this pane" open onClose={onClose}>
       <div className="mx-auto w-64">{figure(place, setPlace)}</div>
-      <div className="grid grid-cols-3 gap-1" role="group" aria-label="Where it is">
-        {ROWS.flatMap((row, r) =>
-          COLUMNS.map((column, c) => {
-            const here = { x: SHARES[c] ?? 0.5, y: SHARES[r] ?? 0.5 };
-            const name = row === column ? 'middle' : `${row} ${column}`;
-            return (
-              <Button
-                key={name}
-                className="min-h-12 px-1 text-sm"
-                aria-pressed={place?.x === here.x && place.y === here.y}
-                weight={place?.x === here.x && place.y === here.y ? 'act' : 'plain'}
-                onClick={() => setPlace(here)}
-              >
-                {name}
-              </Button>
-            );
-          }),
-        )}
-      </div>
+      <PlacePicker place={place} onPlace={setPlace} />
       <div className="grid grid-cols-2 gap-1" role="group" aria-label="What it is">
         {FAULT_KINDS.map((each) => (
           <Button

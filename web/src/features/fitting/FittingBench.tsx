@@ -12,7 +12,8 @@ import { Size } from '../../ui/Length.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 import { useAppDispatch, useJob, useUnit, viewActions, type OpenJob, SavedLine } from '../job/index.ts';
-import { FaultSheet, type Place } from './FaultSheet.tsx';
+import type { Place } from '../../ui/PlacePicker.tsx';
+import { FaultSheet } from './FaultSheet.tsx';
 import { fittingChange, tickStep, untickStep } from './fittingEdits.ts';
 
 const LOOK_BACK_MINUTES = 60;

@@ -8,11 +8,12 @@ import { countOf, showDay, today } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 import { useAppSelector, useJob } from '../job/index.ts';
 
-type PaperKind = 'care-sheet' | 'cut-list';
+type PaperKind = 'care-sheet' | 'cut-list' | 'condition-sheet';
 
 const PAPER_NAMES: Readonly<Record<PaperKind, string>> = {
   'care-sheet': 'Care sheet',
   'cut-list': 'Cut list',
+  'condition-sheet': 'Condition sheet',
 };
 
 function MadePaper({ id, kind }: { id: string; kind: PaperKind }) {
@@ -104,6 +105,7 @@ export function HandoverBench() {
   const { jobId, records, book } = useJob();
   const unsent = useAppSelector((state) => state.job.outbox.length);
   const kept = keptPlan(records, book);
+  const noted = Object.values(records.pane).some(({ condition }) => condition.length > 0);
   const filmed = Object.values(records.pane).some(({ filmId }) => filmId !== null);
   return (
     <>
@@ -125,6 +127,10 @@ export function HandoverBench() {
               ? 'The job has changed since the plan was kept: keep the new one in Cuts.'
               : 'Keep a plan in Cuts first.'
         }
+      />
+      <Paper
+        kind="condition-sheet"
+        disabledBecause={noted ? null : 'Nothing is noted on any pane; do so in Survey.'}
       />
       <h3 className="font-bold">The job as a file</h3>
       <p className="text-sm text-quiet">

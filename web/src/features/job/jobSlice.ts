@@ -173,6 +173,9 @@ export const jobSlice = createSlice({
     gaveUp(state): JobState {
       return { ...(state as JobState), outbox: [], sync: { kind: 'idle' } };
     },
+    noticed(state, { payload }: PayloadAction<string>) {
+      state.notice = payload;
+    },
     noticeRead(state) {
       state.notice = null;
     },

@@ -1,6 +1,7 @@
 import type { SentEdit } from '@neat-sill/core/contract';
 import { createListenerMiddleware, isAnyOf } from '@reduxjs/toolkit';
 import { api, problemOf, sentenceOf, statusOf, type ApiError } from '../../api/api.ts';
+import { dropWaiting, waitingPictures } from '../../device/pictures.ts';
 import { EMPTY_DRAFT, keepDraft, keepSeenJob, readDraft, readSeenJob } from './draftStore.ts';
 import { jobActions, type JobState } from './jobSlice.ts';
 import { clashesOf, type QueuedEdit } from './rebase.ts';
@@ -134,3 +135,19 @@ export async function giveUpChanges(jobId: string, dispatch: Dispatch): Promise<
   await keepDraft(jobId, EMPTY_DRAFT);
   await openJob(jobId, dispatch);
 }
+
+/** Sends photographs that wait on this device; those the server refuses are given up and said so. */
+export async function sendPictures(dispatch: Dispatch): Promise<void> {
+  for (const { id, jobId, blob } of await waitingPictures()) {
+    const result = await dispatch(api.endpoints.putPicture.initiate({ jobId, id, blob }, { track: false }));
+    const status = result.error ? statusOf(result.error) : 200;
+    if (status === 'away' || status >= 500 || status === 401 || status === 429) return;
+    await dropWaiting(id);
+    if (result.error) dispatch(jobActions.noticed(`A photograph was not taken. ${sentenceOf(result.error)}`));
+  }
+}
+
+syncMiddleware.startListening({
+  matcher: isAnyOf(jobActions.opened, jobActions.sent),
+  effect: (_action, { dispatch }) => sendPictures(dispatch),
+});

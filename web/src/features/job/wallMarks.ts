@@ -129,6 +129,14 @@ export function wallMarks(
         seams: seamsOf(pieces, glass),
         names: stage === 'cuts' && plan ? namesOf(pieces, glass, plan.job) : [],
         handle: pane.handle,
+        found: stage === 'survey' ? pane.condition : [],
+        hidden: pane.hidden.map(({ side, depthMm }) => ({
+          side,
+          share: Math.min(
+            1,
+            depthMm / (side === 'left' || side === 'right' ? glass.widthMm : glass.heightMm),
+          ),
+        })),
         faults:
           stage === 'fitting' || stage === 'handover' ? (job.records.fitting[pane.id]?.faults ?? []) : [],
         ...says,

@@ -7,6 +7,7 @@ import { useState } from 'react';
 import { useAddOpening, useJob, useUnit } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Length, Size } from '../../ui/Length.tsx';
+import { Condition } from './Condition.tsx';
 import { Doubts } from './Doubts.tsx';
 import { GlassAndFrame, type PaneWithId } from './GlassAndFrame.tsx';
 import { Place } from './Place.tsx';
@@ -191,6 +192,7 @@ export function PhoneReading({ pane }: { pane: PaneWithId }) {
         <summary className="min-h-12 py-3 font-semibold">Glass, frame and place</summary>
         <div className="flex flex-col gap-4">
           <GlassAndFrame panes={[pane]} />
+          <Condition pane={pane} />
           <Place pane={pane} />
         </div>
       </details>

@@ -21,6 +21,7 @@ import {
 } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField, type TypedLength } from '../../ui/LengthField.tsx';
+import { Condition } from './Condition.tsx';
 import { Doubts } from './Doubts.tsx';
 import { GlassAndFrame, type PaneWithId } from './GlassAndFrame.tsx';
 import { Place } from './Place.tsx';
@@ -166,6 +167,7 @@ export function ReadingFields({ pane }: { pane: PaneWithId }) {
       <Doubts pane={pane} />
       <Sizes pane={pane} />
       <GlassAndFrame panes={[pane]} />
+      <Condition pane={pane} />
       <Place pane={pane} />
       <div className="flex flex-wrap justify-between gap-3">
         <div className="flex flex-wrap gap-3">

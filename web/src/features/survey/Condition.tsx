@@ -1,0 +1,148 @@
+import { patchRecord, type Pane } from '@neat-sill/core/job';
+import { HIDING_THINGS, SIDES } from '@neat-sill/core/survey';
+import { CONDITION_NAMES, HIDING_NAMES, SIDE_NAMES } from '@neat-sill/core/words';
+import { Plus, X } from 'lucide-react';
+import { useState } from 'react';
+import { useSessionQuery } from '../../api/api.ts';
+import { useJob, useUnit } from '../job/index.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Field.tsx';
+import { LengthField } from '../../ui/LengthField.tsx';
+import type { PaneWithId } from './GlassAndFrame.tsx';
+import { MarkSheet } from './MarkSheet.tsx';
+import { Picture } from './Picture.tsx';
+
+function useWrite(pane: PaneWithId) {
+  const job = useJob();
+  return (label: string, patch: Partial<Pane>) =>
+    job.edit(`${label}, pane ${pane.label}`, [patchRecord(job.records, 'pane', pane.id, patch)]);
+}
+
+function Marks({ pane }: { pane: PaneWithId }) {
+  const { data: session } = useSessionQuery();
+  const [open, setOpen] = useState(false);
+  const write = useWrite(pane);
+  return (
+    <>
+      {pane.condition.length > 0 && (
+        <ol className="flex flex-col gap-1">
+          {pane.condition.map(({ id, kind, note, pictureId }, at) => (
+            <li
+              key={id}
+              className="flex items-start justify-between gap-2 border-l-4 border-ochre bg-ochre-tint px-3 py-1"
+            >
+              <span>
+                {at + 1}. <b>{CONDITION_NAMES[kind]}</b>
+                {note && `, ${note}`}
+                {pictureId && (
+                  <Picture id={pictureId} alt={`${CONDITION_NAMES[kind]} on pane ${pane.label}`} />
+                )}
+              </span>
+              <Button
+                size="low"
+                aria-label={`Take mark ${at + 1} away`}
+                onClick={() =>
+                  write('Take a mark away', { condition: pane.condition.filter((mark) => mark.id !== id) })
+                }
+              >
+                <X size={16} aria-hidden />
+              </Button>
+            </li>
+          ))}
+        </ol>
+      )}
+      <Button className="self-start" onClick={() => setOpen(true)}>
+        <Plus size={17} aria-hidden /> Scratch, chip or other mark
+      </Button>
+      {open && (
+        <MarkSheet
+          pane={pane}
+          onClose={() => setOpen(false)}
+          onNote={(mark) => {
+            const noted = {
+              id: crypto.randomUUID(),
+              ...mark,
+              notedAt: new Date().toISOString(),
+              notedBy: session?.person?.name ?? null,
+            };
+            write(CONDITION_NAMES[mark.kind], { condition: [...pane.condition, noted] });
+            setOpen(false);
+          }}
+        />
+      )}
+    </>
+  );
+}
+
+function HiddenStrips({ pane }: { pane: PaneWithId }) {
+  const { jobId } = useJob();
+  const unit = useUnit();
+  const write = useWrite(pane);
+  const change = (at: number, patch: Partial<Pane['hidden'][number]>) =>
+    write('Hidden strip', {
+      hidden: pane.hidden.map((strip, each) => (each === at ? { ...strip, ...patch } : strip)),
+    });
+  return (
+    <>
+      {pane.hidden.map((strip, at) => (
+        <div key={at} className="grid grid-cols-[1fr_1fr_1fr_auto] items-end gap-2">
+          <Choice
+            label="Behind"
+            value={strip.behind}
+            options={HIDING_THINGS.map((thing) => [thing, HIDING_NAMES[thing]])}
+            onChoose={(behind) => change(at, { behind })}
+          />
+          <Choice
+            label="At its"
+            value={strip.side}
+            options={SIDES.map((side) => [side, SIDE_NAMES[side]])}
+            onChoose={(side) => change(at, { side })}
+          />
+          <LengthField
+            label="How far in"
+            valueMm={strip.depthMm}
+            unit={unit}
+            expects="any"
+            allowEmpty={false}
+            draftKey={`${jobId} ${pane.id} hidden ${at}`}
+            onTake={(length) => length && length.mm > 0 && change(at, { depthMm: length.mm })}
+          />
+          <Button
+            aria-label={`Take hidden strip ${at + 1} away`}
+            onClick={() =>
+              write('Take a hidden strip away', { hidden: pane.hidden.filter((_, each) => each !== at) })
+            }
+          >
+            <X size={16} aria-hidden />
+          </Button>
+        </div>
+      ))}
+      <Button
+        className="self-start"
+        onClick={() =>
+          write('Hidden strip', {
+            hidden: [...pane.hidden, { side: 'top', depthMm: 100, behind: 'blindBox' }],
+          })
+        }
+      >
+        <Plus size={17} aria-hidden /> Strip that something hides
+      </Button>
+    </>
+  );
+}
+
+/** How the pane was found, and what of it is hidden. */
+export function Condition({ pane }: { pane: PaneWithId }) {
+  const count = pane.condition.length + pane.hidden.length;
+  return (
+    <details open={count > 0 || undefined}>
+      <summary className="cursor-pointer py-2 font-semibold">
+        As found, and hidden strips{count > 0 && ` (${count})`}
+      </summary>
+      <div className="flex flex-col gap-3">
+        <Marks pane={pane} />
+        <HiddenStrips pane={pane} />
+      </div>
+    </details>
+  );
+}
