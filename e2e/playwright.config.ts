@@ -22,5 +22,6 @@ export default defineConfig({
   projects: [
     { name: 'journeys', testMatch: 'journeys/*.spec.ts' },
     { name: 'screenshots', testMatch: 'screenshots.ts' },
+    { name: 'bench', testMatch: 'bench.ts' },
   ],
 });

@@ -169,3 +169,28 @@ test('how a pane was found: a mark with its photograph, and a strip that a blind
   await page.getByRole('button', { name: 'Make the condition sheet' }).click();
   await expect(page.getByRole('link', { name: /Open the condition sheet/ })).toBeVisible({ timeout: 20_000 });
 });
+
+test('the laser stand-in says what it is, and its reading goes where the cursor is', async ({
+  signedIn: page,
+}) => {
+  await openDemoJob(page, 'physio', 'survey');
+  await paneOnWall(page, '2').click();
+  await reading(page, 'Height at middle').fill('');
+  await page.keyboard.press('Tab');
+  await reading(page, 'Height at middle').focus();
+  await page.getByText('Laser meter').click();
+  await expect(page.getByText(/stand-in, no real meter/)).toBeVisible();
+  await page.getByLabel('What it is aimed at').fill('1234');
+  await page.getByRole('button', { name: 'Connect' }).click();
+  await reading(page, 'Height at middle').focus();
+  // It may lose the connection or find no reflection, as a real one does: then one connects and measures again.
+  await expect(async () => {
+    const connect = page.getByRole('button', { name: 'Connect' });
+    if (await connect.isVisible()) await connect.click({ timeout: 2_000 });
+    await page.getByRole('button', { name: 'Measure', exact: true }).click({ timeout: 2_000 });
+    await expect(page.getByText(/went into the reading/)).toBeVisible({ timeout: 2_000 });
+  }).toPass();
+  const mm = Number(await reading(page, 'Height at middle').inputValue());
+  expect(mm).toBeGreaterThan(1232);
+  expect(mm).toBeLessThan(1281);
+});

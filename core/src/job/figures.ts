@@ -2,7 +2,7 @@ import type { CutPlan } from '../cuts/index.ts';
 import type { Film } from '../film/index.ts';
 import { fittingFigures, type PaneToFit } from '../fitting/index.ts';
 import type { RuleSet } from '../rules/index.ts';
-import type { Side } from '../survey/index.ts';
+import type { Doubt, Side } from '../survey/index.ts';
 import { jobDoubts, planJobOf, ruleSetOf, sizesOf, type ShopBook } from './planning.ts';
 import { PLAN_ID, inOrder, type JobRecords, type KeptPlan, type Pane } from './records.ts';
 import { sameData } from './edit.ts';
@@ -19,8 +19,12 @@ export interface JobFigures {
   readonly faults: number;
 }
 
-/** Gathers the figures of a job, of all panes or of those of one wall. */
-export function jobFigures(records: JobRecords, book: ShopBook): JobFigures {
+/** Gathers the figures of a job; its doubts may be passed in where they are known already. */
+export function jobFigures(
+  records: JobRecords,
+  book: ShopBook,
+  doubts: ReadonlyMap<string, readonly Doubt[]> = jobDoubts(records, ruleSetOf(records, book)),
+): JobFigures {
   const rules = ruleSetOf(records, book);
   const panes = inOrder(records.pane);
   const sizes = panes.map((pane) => sizesOf(pane, rules));
@@ -35,7 +39,7 @@ export function jobFigures(records: JobRecords, book: ShopBook): JobFigures {
     measured: sizes.filter((size) => size !== null).length,
     filmed: panes.filter((pane) => pane.filmId !== null).length,
     glassM2: glassMm2 / 1e6,
-    doubts: [...jobDoubts(records, rules).values()].flat().length,
+    doubts: [...doubts.values()].flat().length,
     handsFor: toFit.filter((pane) => fittingFigures(pane, rules).hands === 2).length,
     done: fittings.filter((fitting) => fitting.doneAt !== null).length,
     faults: fittings.reduce((sum, fitting) => sum + fitting.faults.length, 0),

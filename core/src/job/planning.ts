@@ -51,7 +51,10 @@ export function sizesOf(pane: Pick<Pane, 'readings'>, rules: RuleSet): PaneSizes
 type Leaves = NonNullable<SurveyedPane['gridLeaves']>;
 
 /** Lights that do not fit their grid, with what the others leave for them. */
-function lightsOffGrid(records: JobRecords, rules: RuleSet): ReadonlyMap<string, Leaves> {
+function lightsOffGrid(
+  records: Pick<JobRecords, 'pane' | 'wall'>,
+  rules: RuleSet,
+): ReadonlyMap<string, Leaves> {
   const found = new Map<string, Leaves>();
   const lights = Object.entries(records.pane).flatMap(([id, { wallId, cell, readings }]) => {
     const grid = cell && records.wall[wallId]?.grids[cell.gridId];
@@ -86,7 +89,10 @@ function group<Item>(items: readonly Item[], keyOf: (item: Item) => string): Map
 }
 
 /** All readings of a job that are asked about, by pane. */
-export function jobDoubts(records: JobRecords, rules: RuleSet): ReadonlyMap<string, readonly Doubt[]> {
+export function jobDoubts(
+  records: Pick<JobRecords, 'pane' | 'wall'>,
+  rules: RuleSet,
+): ReadonlyMap<string, readonly Doubt[]> {
   const leaves = lightsOffGrid(records, rules);
   const panes = Object.entries(records.pane).map(([id, pane]): SurveyedPane => ({
     id,

@@ -35,5 +35,6 @@ export { dropDoubtful, keepDoubtful, takeLikely } from './answerDoubt.ts';
 export { openingsOfOutlines, type DrawnOpening, type Point } from './elevation.ts';
 export { trueBearing, type TrueBearing } from './bearing.ts';
 export { CONDITION_KINDS, HIDING_THINGS, type ConditionKind, type HidingThing } from './condition.ts';
+export { USUAL_LASER, standInAnswer, type LaserAnswer, type LaserMeter } from './laser.ts';
 export { fitPane, type Corner, type FittedPane } from './squareness.ts';
 export { placeOpenings, type OpeningToPlace, type PlacedOpening } from './wall.ts';

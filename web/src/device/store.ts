@@ -4,7 +4,7 @@ export type DeviceStore = 'drafts' | 'jobs' | 'answers' | 'pictures';
 
 /** What this device keeps: unsent work, jobs as last seen, the shop's answers, pictures that are not sent yet. */
 export const deviceDatabase = (): Promise<IDBPDatabase> =>
-  openDB('neat-sill', 2, {
+  openDB('neat-sill', 3, {
     upgrade: (db) => {
       for (const store of ['drafts', 'jobs', 'answers', 'pictures'] satisfies DeviceStore[])
         if (!db.objectStoreNames.contains(store)) db.createObjectStore(store);

@@ -25,6 +25,7 @@ interface LengthFieldProps {
   /** After Enter, when what was typed could be taken. */
   readonly onEnter?: () => void;
   readonly inputRef?: Ref<HTMLInputElement>;
+  readonly onFocused?: () => void;
   readonly allowEmpty?: boolean;
   readonly inDoubt?: boolean;
   /** `any` for gaps and margins, which may be small or nothing; a side of glass if not said. */
@@ -107,7 +108,10 @@ export function LengthField(props: LengthFieldProps) {
           autoComplete="off"
           spellCheck={false}
           value={shown}
-          onFocus={(event) => event.target.select()}
+          onFocus={(event) => {
+            event.target.select();
+            props.onFocused?.();
+          }}
           onChange={(event) => {
             setTried(false);
             keep(event.target.value);

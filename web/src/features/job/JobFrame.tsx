@@ -1,4 +1,4 @@
-import { headerOf, jobFigures } from '@neat-sill/core/job';
+import { headerOf } from '@neat-sill/core/job';
 import { Check, Circle } from 'lucide-react';
 import { useEffect, useState, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
@@ -13,7 +13,7 @@ import { Sill } from './Sill.tsx';
 import { STAGES, isStage, type StageId } from './stages.ts';
 import { SyncBar } from './SyncBar.tsx';
 import { openJob, refreshJob } from './sync.ts';
-import { useJob, useOpenJob } from './useJob.ts';
+import { OpenJobContext, useJob, useOpenJobValue } from './useJob.ts';
 import { viewActions } from './viewSlice.ts';
 import { WallPanel } from './WallPanel.tsx';
 
@@ -52,7 +52,7 @@ type StageState = 'open' | 'waiting' | 'ready';
 function useStageStates(): Readonly<Partial<Record<StageId, StageState>>> {
   const job = useJob();
   const live = useOptionalLivePlan();
-  const figures = jobFigures(job.records, job.book);
+  const { figures } = job;
   if (figures.panes === 0) return {};
   const state = (ready: boolean, begun: boolean): StageState =>
     ready ? 'ready' : begun ? 'waiting' : 'open';
@@ -71,9 +71,9 @@ const STATE_WORDS: Readonly<Record<StageState, string>> = {
 };
 
 function Tape({ stage }: { stage: StageId }) {
-  const { jobId, records, book } = useJob();
+  const { jobId, figures } = useJob();
   const states = useStageStates();
-  const doubts = jobFigures(records, book).doubts;
+  const { doubts } = figures;
   return (
     <nav
       aria-label="Stages of the job"
@@ -156,7 +156,7 @@ export function JobFrame({
   const { isError, refetch } = useShopBookQuery();
   const loadedId = useAppSelector((state) => state.job.jobId);
   const hasHeader = useAppSelector((state) => headerOf(state.job.records) !== null);
-  const open = useOpenJob();
+  const open = useOpenJobValue();
   if (problem || isError)
     return (
       <div className="m-6 flex max-w-xl flex-col gap-4">
@@ -185,8 +185,10 @@ export function JobFrame({
       </p>
     );
   return (
-    <LivePlanProvider>
-      <OpenFrame stage={stage} bench={benches[stage]} phoneFirst={phoneFirst.includes(stage)} />
-    </LivePlanProvider>
+    <OpenJobContext value={open}>
+      <LivePlanProvider>
+        <OpenFrame stage={stage} bench={benches[stage]} phoneFirst={phoneFirst.includes(stage)} />
+      </LivePlanProvider>
+    </OpenJobContext>
   );
 }

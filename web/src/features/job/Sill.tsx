@@ -1,4 +1,3 @@
-import { jobFigures } from '@neat-sill/core/job';
 import { sunOnWall } from '@neat-sill/core/sun';
 import { formatArea } from '@neat-sill/core/units';
 import { ArrowRight } from 'lucide-react';
@@ -22,7 +21,7 @@ function useFigures(): Figure[] {
   const unit = useUnit();
   const live = useOptionalLivePlan();
   return useMemo(() => {
-    const figures = jobFigures(job.records, job.book);
+    const { figures } = job;
     const films = live?.plan?.summary.byFilm ?? [];
     const used = films.reduce((sum, film) => sum + film.usedArea, 0);
     const net = films.reduce((sum, film) => sum + film.netArea, 0);

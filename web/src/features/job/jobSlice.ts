@@ -8,7 +8,7 @@ import {
   type Edit,
   type JobRecords,
 } from '@neat-sill/core/job';
-import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { createSlice, original, type Draft, type PayloadAction } from '@reduxjs/toolkit';
 import { rebaseEdits, type Choice, type QueuedEdit } from './rebase.ts';
 
 export type SyncState =
@@ -81,6 +81,11 @@ function applied(
   return { ...state, records: result.value, ...enqueued(state, edit), ...lists, notice: null };
 }
 
+/** The state itself, not the draft of it: looking through a job of 600 panes by drafts takes longer than a keystroke. */
+function plain(state: Draft<JobState>): JobState {
+  return original(state) as JobState;
+}
+
 const CHANGED_SINCE = 'That can’t be taken back: somebody has changed the same thing since.';
 
 export const jobSlice = createSlice({
@@ -99,14 +104,14 @@ export const jobSlice = createSlice({
     },
     /** What the server has now, seen on coming back to the page: taken where nothing of ours is on its way. */
     refreshed(state, { payload }: PayloadAction<JobAnswer>): JobState {
-      if (state.jobId !== payload.id || state.outbox.length > 0) return state as JobState;
-      return { ...(state as JobState), records: payload.records, versions: payload.versions };
+      if (state.jobId !== payload.id || state.outbox.length > 0) return plain(state);
+      return { ...plain(state), records: payload.records, versions: payload.versions };
     },
     closed(): JobState {
       return NOTHING;
     },
     edited(state, { payload }: PayloadAction<Edit>): JobState {
-      const now = state as JobState;
+      const now = plain(state);
       if (payload.changes.length === 0) return now;
       return applied(
         now,
@@ -116,7 +121,7 @@ export const jobSlice = createSlice({
       );
     },
     undone(state, { payload }: PayloadAction<{ id: string }>): JobState {
-      const now = state as JobState;
+      const now = plain(state);
       const last = now.done.at(-1);
       if (!last) return now;
       const lists = { done: now.done.slice(0, -1), undone: [...now.undone, last] };
@@ -124,7 +129,7 @@ export const jobSlice = createSlice({
       return after.notice ? { ...after, done: lists.done } : after;
     },
     redone(state, { payload }: PayloadAction<{ id: string }>): JobState {
-      const now = state as JobState;
+      const now = plain(state);
       const next = now.undone.at(-1);
       if (!next) return now;
       const lists = { done: [...now.done, next], undone: now.undone.slice(0, -1) };
@@ -135,11 +140,11 @@ export const jobSlice = createSlice({
       state.sync = { kind: 'sending' };
     },
     sent(state, { payload }: PayloadAction<{ editId: string; at: string }>): JobState {
-      const outbox = (state as JobState).outbox.filter(({ edit }) => edit.id !== payload.editId);
-      return { ...(state as JobState), outbox, sync: { kind: 'idle' }, lastSavedAt: payload.at };
+      const outbox = plain(state).outbox.filter(({ edit }) => edit.id !== payload.editId);
+      return { ...plain(state), outbox, sync: { kind: 'idle' }, lastSavedAt: payload.at };
     },
     heldBack(state, { payload }: PayloadAction<Exclude<SyncState, { kind: 'idle' | 'sending' }>>): JobState {
-      return { ...(state as JobState), sync: payload };
+      return { ...plain(state), sync: payload };
     },
     retried(state) {
       state.sync = { kind: 'idle' };
@@ -151,7 +156,7 @@ export const jobSlice = createSlice({
         payload,
       }: PayloadAction<{ stale: readonly StaleRecord[]; choice: Choice; newIds: readonly string[] }>,
     ): JobState {
-      const now = state as JobState;
+      const now = plain(state);
       const ids = [...payload.newIds];
       const outbox = rebaseEdits(now.outbox, payload.stale, payload.choice, () => ids.shift() ?? '');
       const theirs = payload.stale.reduce(
@@ -171,7 +176,7 @@ export const jobSlice = createSlice({
     },
     /** The edit the server refuses is given up, and with it what was built on it; the job is loaded again. */
     gaveUp(state): JobState {
-      return { ...(state as JobState), outbox: [], sync: { kind: 'idle' } };
+      return { ...plain(state), outbox: [], sync: { kind: 'idle' } };
     },
     noticed(state, { payload }: PayloadAction<string>) {
       state.notice = payload;

@@ -1,6 +1,15 @@
 import type { CutPlan, PlanFault, PlanJob } from '@neat-sill/core/cuts';
 import { keptPlan, planJobOf, sameData, type KeptPlan, type LeftOut } from '@neat-sill/core/job';
-import { createContext, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import {
+  createContext,
+  useContext,
+  useDeferredValue,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ReactNode,
+} from 'react';
 import type { PlanMessage, PlanOrder } from '../../workers/plan.worker.ts';
 import { useOpenJob } from './useJob.ts';
 
@@ -43,7 +52,8 @@ function startPlanning(order: PlanOrder, onMessage: (message: PlanMessage) => vo
 
 /** Plans the open job in a worker as it changes, and hands the plan to whoever shows it. */
 export function LivePlanProvider({ children }: { children: ReactNode }) {
-  const open = useOpenJob();
+  // The plan follows a moment behind, so that typing never waits for it.
+  const open = useDeferredValue(useOpenJob());
   const input = useMemo(() => (open ? planJobOf(open.records, open.book) : null), [open]);
   const job = useStable(input?.job ?? null);
   const kept = useMemo(() => (open ? keptPlan(open.records, open.book) : null), [open]);

@@ -2,7 +2,7 @@ import type { SentEdit } from '@neat-sill/core/contract';
 import { createListenerMiddleware, isAnyOf } from '@reduxjs/toolkit';
 import { api, problemOf, sentenceOf, statusOf, type ApiError } from '../../api/api.ts';
 import { dropWaiting, waitingPictures } from '../../device/pictures.ts';
-import { EMPTY_DRAFT, keepDraft, keepSeenJob, readDraft, readSeenJob } from './draftStore.ts';
+import { EMPTY_DRAFT, keepHistory, keepOutbox, keepSeenJob, readDraft, readSeenJob } from './draftStore.ts';
 import { jobActions, type JobState } from './jobSlice.ts';
 import { clashesOf, type QueuedEdit } from './rebase.ts';
 
@@ -25,15 +25,26 @@ function sentEdit({ edit, baseVersions }: QueuedEdit): SentEdit {
 
 export const syncMiddleware = createListenerMiddleware<SyncRoot>();
 
-/** Keeps drafts on the device at every change, before anything is sent. */
+const HISTORY_WAIT_MS = 250;
+
+/** Keeps what is to be sent on the device at every change, before anything is sent. */
+syncMiddleware.startListening({
+  predicate: (_action, now, before) => now.job.outbox !== before.job.outbox,
+  effect: async (_action, { getState }) => {
+    const { jobId, outbox } = getState().job;
+    if (jobId) await keepOutbox(jobId, outbox);
+  },
+});
+
+/** Keeps what undo needs, a moment later and once for many changes: copying a large edit would hold up the keys. */
 syncMiddleware.startListening({
   predicate: (_action, now, before) =>
-    now.job.outbox !== before.job.outbox ||
-    now.job.done !== before.job.done ||
-    now.job.undone !== before.job.undone,
-  effect: async (_action, { getState }) => {
-    const { jobId, outbox, done, undone } = getState().job;
-    if (jobId) await keepDraft(jobId, { outbox, done, undone });
+    now.job.done !== before.job.done || now.job.undone !== before.job.undone,
+  effect: async (_action, { getState, delay, cancelActiveListeners }) => {
+    cancelActiveListeners();
+    await delay(HISTORY_WAIT_MS);
+    const { jobId, done, undone } = getState().job;
+    if (jobId) await keepHistory(jobId, { done, undone });
   },
 });
 
@@ -132,7 +143,8 @@ export async function refreshJob(jobId: string, dispatch: Dispatch): Promise<voi
 /** Gives up what the server refuses, and all that was built on it, and loads the job as it stands there. */
 export async function giveUpChanges(jobId: string, dispatch: Dispatch): Promise<void> {
   dispatch(jobActions.gaveUp());
-  await keepDraft(jobId, EMPTY_DRAFT);
+  await keepOutbox(jobId, EMPTY_DRAFT.outbox);
+  await keepHistory(jobId, EMPTY_DRAFT);
   await openJob(jobId, dispatch);
 }
 

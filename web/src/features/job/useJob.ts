@@ -1,10 +1,10 @@
 import {
   headerOf,
   inOrder,
-  jobDoubts,
-  panesOfWall,
+  jobFigures,
   ruleSetOf,
   type Change,
+  type JobFigures,
   type JobHeader,
   type JobRecords,
   type Pane,
@@ -14,8 +14,9 @@ import {
 import type { RuleSet } from '@neat-sill/core/rules';
 import type { Doubt } from '@neat-sill/core/survey';
 import type { LengthUnit } from '@neat-sill/core/units';
-import { useMemo } from 'react';
+import { createContext, useContext, useMemo } from 'react';
 import { useSessionQuery, useShopBookQuery } from '../../api/api.ts';
+import { useDoubts } from './doubts.ts';
 import { useAppDispatch, useAppSelector } from './hooks.ts';
 import { jobActions } from './jobSlice.ts';
 
@@ -35,6 +36,7 @@ export interface OpenJob {
   readonly selected: readonly PaneWithId[];
   /** Readings that are asked about, by pane. */
   readonly doubts: ReadonlyMap<string, readonly Doubt[]>;
+  readonly figures: JobFigures;
   readonly edit: (label: string, changes: readonly (Change | null)[]) => void;
 }
 
@@ -51,39 +53,63 @@ export function useJob(): OpenJob {
 }
 
 export function useOpenJob(): OpenJob | null {
-  const dispatch = useAppDispatch();
+  return useContext(OpenJobContext);
+}
+
+export const OpenJobContext = createContext<OpenJob | null>(null);
+
+/** What follows from the records alone: computed once a change, not at each look. */
+function useJobData() {
   const jobId = useAppSelector((state) => state.job.jobId);
   const records = useAppSelector((state) => state.job.records);
-  const view = useAppSelector((state) => state.view);
   const { data: answer } = useShopBookQuery();
+  const book = useMemo(
+    (): ShopBook | null =>
+      answer
+        ? { films: answer.films, stock: answer.stock, ruleSets: answer.ruleSets.map(({ rules }) => rules) }
+        : null,
+    [answer],
+  );
+  const rules = book && headerOf(records) ? ruleSetOf(records, book) : null;
+  const doubts = useDoubts(records, rules);
   return useMemo(() => {
     const header = headerOf(records);
-    if (!jobId || !header || !answer) return null;
-    const book: ShopBook = {
-      films: answer.films,
-      stock: answer.stock,
-      ruleSets: answer.ruleSets.map(({ rules }) => rules),
-    };
+    if (!jobId || !header || !book || !rules) return null;
     const walls = inOrder(records.wall);
-    const wall = walls.find(({ id }) => id === view.wallId) ?? walls[0] ?? null;
-    const rules = ruleSetOf(records, book);
-    const wallPanes = wall ? panesOfWall(records, wall.id) : [];
+    const place = new Map(walls.map(({ id }, at) => [id, at]));
     return {
       jobId,
       records,
       header,
       book,
       rules,
-      doubts: jobDoubts(records, rules),
+      doubts,
+      figures: jobFigures(records, book, doubts),
       walls,
+      allPanes: inOrder(records.pane).sort((a, b) => (place.get(a.wallId) ?? 0) - (place.get(b.wallId) ?? 0)),
+    };
+  }, [jobId, records, book, rules, doubts]);
+}
+
+/** The open job with what the person looks at; the frame provides it to all below. */
+export function useOpenJobValue(): OpenJob | null {
+  const dispatch = useAppDispatch();
+  const data = useJobData();
+  const wallId = useAppSelector((state) => state.view.wallId);
+  const chosen = useAppSelector((state) => state.view.selected);
+  return useMemo(() => {
+    if (!data) return null;
+    const wall = data.walls.find(({ id }) => id === wallId) ?? data.walls[0] ?? null;
+    const wallPanes = wall ? data.allPanes.filter((pane) => pane.wallId === wall.id) : [];
+    return {
+      ...data,
       wall,
       wallPanes,
-      allPanes: walls.flatMap(({ id }) => panesOfWall(records, id)),
-      selected: wallPanes.filter(({ id }) => view.selected.includes(id)),
+      selected: wallPanes.filter(({ id }) => chosen.includes(id)),
       edit: (label, changes) => {
         const real = changes.filter((change) => change !== null);
         if (real.length > 0) dispatch(jobActions.edited({ id: crypto.randomUUID(), label, changes: real }));
       },
     };
-  }, [jobId, records, answer, view.wallId, view.selected, dispatch]);
+  }, [data, wallId, chosen, dispatch]);
 }

@@ -6,6 +6,7 @@ import {
   readingOf,
   type AnyPlace,
 } from '@neat-sill/core/survey';
+import { formatBareLength } from '@neat-sill/core/units';
 import { READING_NAMES } from '@neat-sill/core/words';
 import { CopyPlus, Plus, Trash2 } from 'lucide-react';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
@@ -22,6 +23,7 @@ import {
 import { Button } from '../../ui/Button.tsx';
 import { LengthField, type TypedLength } from '../../ui/LengthField.tsx';
 import { Condition } from './Condition.tsx';
+import { LaserPanel } from './LaserPanel.tsx';
 import { Doubts } from './Doubts.tsx';
 import { GlassAndFrame, type PaneWithId } from './GlassAndFrame.tsx';
 import { Place } from './Place.tsx';
@@ -63,11 +65,13 @@ interface TapeFieldsProps {
   /** A second, independent reading: the first is not shown. */
   readonly again: boolean;
   readonly onLast: () => void;
+  /** The reading that has the cursor, or had it last. */
+  readonly onFocused: (place: AnyPlace) => void;
   readonly children: ReactNode;
 }
 
 /** The six readings in the order of the tape; Enter goes on to the next, then to the next pane that wants one. */
-function TapeFields({ pane, again, onLast, children }: TapeFieldsProps) {
+function TapeFields({ pane, again, onLast, onFocused, children }: TapeFieldsProps) {
   const job = useJob();
   const unit = useUnit();
   const focusAsked = useAppSelector((state) => state.view.focusAsked);
@@ -108,6 +112,7 @@ function TapeFields({ pane, again, onLast, children }: TapeFieldsProps) {
         }}
         onTake={(length) => take(place, length)}
         onEnter={() => goOn(place)}
+        onFocused={() => onFocused(place)}
       />
     );
   };
@@ -140,6 +145,9 @@ export function ReadingFields({ pane }: { pane: PaneWithId }) {
   const addOpening = useAddOpening();
   const nextUnread = useNextUnread(pane);
   const [again, setAgain] = useState(false);
+  const unit = useUnit();
+  const take = useTakeReading(pane, again);
+  const focused = useRef<AnyPlace>('widthTop');
   const measured = READING_PLACES.some((place) => pane.readings[place] !== null);
   const addTwin = () => {
     if (!takeOff) return;
@@ -149,7 +157,14 @@ export function ReadingFields({ pane }: { pane: PaneWithId }) {
   };
   return (
     <>
-      <TapeFields pane={pane} again={again} onLast={nextUnread ?? (() => addButton.current?.focus())}>
+      <TapeFields
+        pane={pane}
+        again={again}
+        onLast={nextUnread ?? (() => addButton.current?.focus())}
+        onFocused={(place) => {
+          focused.current = place;
+        }}
+      >
         {measured && (
           <Button
             weight="quiet"
@@ -164,6 +179,12 @@ export function ReadingFields({ pane }: { pane: PaneWithId }) {
           </Button>
         )}
       </TapeFields>
+      <LaserPanel
+        onRead={(mm) => {
+          take(focused.current, { mm, typed: formatBareLength(mm, { unit }) }, 'laser');
+          dispatch(viewActions.readingAsked());
+        }}
+      />
       <Doubts pane={pane} />
       <Sizes pane={pane} />
       <GlassAndFrame panes={[pane]} />

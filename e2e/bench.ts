@@ -1,0 +1,82 @@
+import { expect, test } from './fixtures/stack.ts';
+import { wall } from './pages/job.ts';
+
+const ROOMS = 40;
+const PANES = 600;
+
+/** A large job: 40 rooms, 600 panes, as a list that the survey reads. */
+function largeList(): string {
+  const lines = Array.from({ length: PANES }, (_, at) => {
+    const room = 1 + (at % ROOMS);
+    const width = 600 + (at % 7) * 35;
+    return `${at + 1},Room ${room},North wall,${width},${1100 + (at % 5) * 60},sash`;
+  });
+  return ['Number,Room,Wall,Width,Height,Opening', ...lines].join('\n');
+}
+
+test('keystrokes in a job of 600 panes, from key to paint', async ({ signedIn: page }) => {
+  test.setTimeout(180_000);
+  await page.goto('/jobs/new');
+  for (const [label, text] of [
+    ['Customer', 'Harbour Nursery'],
+    ['Town', 'Saltmarsh Bay'],
+    ['Latitude, degrees north', '43.6'],
+    ['Longitude, degrees east', '-70.3'],
+  ] as const)
+    await page.getByLabel(label).fill(text);
+  await page.getByLabel('Job', { exact: true }).fill('Whole house');
+  await page.getByRole('button', { name: 'Make the job' }).click();
+  await page.getByRole('button', { name: 'Panes as a list' }).click();
+  await page
+    .getByLabel('List or drawing', { exact: true })
+    .setInputFiles({ name: 'large.csv', mimeType: 'text/csv', buffer: Buffer.from(largeList()) });
+  await page.getByRole('button', { name: `Take ${PANES} panes from ${PANES} rows` }).click();
+  await page.getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByRole('status').filter({ hasText: /^Saved/ })).toBeVisible({ timeout: 60_000 });
+  await wall(page).focus();
+  await page.keyboard.press('ArrowRight');
+  await page.evaluate(() => {
+    const seen: { name: string; ms: number }[] = [];
+    Object.assign(window, { seen });
+    new PerformanceObserver((list) => {
+      for (const { name, duration } of list.getEntries()) seen.push({ name, ms: duration });
+    }).observe({ type: 'event', durationThreshold: 16, buffered: false } as PerformanceObserverInit);
+  });
+  const measure = async (what: string, act: () => Promise<void>, presses: number) => {
+    await page.evaluate(() => ((window as unknown as { seen: unknown[] }).seen.length = 0));
+    await act();
+    await page.waitForTimeout(400);
+    const slow = await page.evaluate(() =>
+      (window as unknown as { seen: { name: string; ms: number }[] }).seen
+        .filter(({ name }) => name === 'keydown')
+        .map(({ ms }) => ms),
+    );
+    const sorted = slow.sort((a, b) => b - a);
+    console.log(
+      `${what}: ${presses} keys, slowest ${sorted[0] ?? '<16'} ms, ${sorted.filter((ms) => ms > 50).length} over 50 ms`,
+    );
+  };
+  const field = page.getByLabel('Width at middle');
+  await field.focus();
+  await measure('Typing a reading', () => page.keyboard.type('612', { delay: 60 }), 3);
+  await measure('Enter, taking it', () => page.keyboard.press('Enter', { delay: 30 }), 1);
+  await measure(
+    'Six readings, Enter after each',
+    async () => {
+      for (const length of ['612', '613', '1101', '1100', '1102']) {
+        await page.keyboard.type(length, { delay: 40 });
+        await page.keyboard.press('Enter', { delay: 40 });
+        await page.waitForTimeout(150);
+      }
+    },
+    25,
+  );
+  await wall(page).focus();
+  await measure(
+    'Arrow keys on the wall',
+    async () => {
+      for (let at = 0; at < 10; at += 1) await page.keyboard.press('ArrowRight', { delay: 40 });
+    },
+    10,
+  );
+});
