@@ -8,7 +8,7 @@ import { pinoHttp } from 'pino-http';
 import type { Database } from './db/database.ts';
 import { accountRoutes, identifyCaller } from './features/accounts/index.ts';
 import { jobRoutes } from './features/jobs/index.ts';
-import { paperRoutes } from './features/papers/routes.ts';
+import { paperRoutes } from './features/papers/index.ts';
 import { pictureRoutes } from './features/pictures/routes.ts';
 import { shopRoutes } from './features/shop/index.ts';
 import { refuseForgedWrites, securityHeaders } from './http/guards.ts';

@@ -2,7 +2,7 @@ import { pino } from 'pino';
 import { openDatabase } from './db/database.ts';
 import { readEnvironment } from './environment.ts';
 import { removeExpiredSessions } from './features/accounts/index.ts';
-import { makePaper } from './features/papers/make.ts';
+import { makePaper } from './features/papers/index.ts';
 import { openQueue, type QueuedWork } from './queue/queue.ts';
 
 const environment = readEnvironment(process.env);

@@ -4,7 +4,7 @@ import sharp from 'sharp';
 import type { ApiCaller } from '../../testing/caller.ts';
 import { signedIn } from '../../testing/caller.ts';
 import { startTestServer, type TestServer } from '../../testing/server.ts';
-import { makePaper } from '../papers/make.ts';
+import { makePaper } from '../papers/index.ts';
 
 let server: TestServer;
 let owner: ApiCaller;

@@ -1,0 +1,2 @@
+export { makePaper } from './make.ts';
+export { paperRoutes } from './routes.ts';
