@@ -12,6 +12,10 @@ test('main views at a desk', async ({ signedIn: page }) => {
   await openDemoJob(page, 'library', 'survey');
   await paneOnWall(page, '3').click();
   await picture(page, 'survey');
+  await page.getByRole('listbox').focus();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Panes as a list' }).click();
+  await picture(page, 'list');
   await openDemoJob(page, 'library', 'film');
   await picture(page, 'film');
   await openDemoJob(page, 'library', 'cuts');
@@ -36,5 +40,6 @@ test('fitting on a phone', async ({ signedIn: page }) => {
   for (let step = 0; step < 6; step += 1) await page.getByRole('button', { name: 'Done, next' }).click();
   await picture(page, 'fitting-phone');
   await openDemoJob(page, 'library', 'survey');
+  await page.getByRole('group', { name: 'Panes of this wall' }).getByRole('button').nth(1).click();
   await picture(page, 'survey-phone');
 });

@@ -7,10 +7,15 @@ cd "$(dirname "$0")/.."
 bash scripts/setup.sh
 
 data=$(realpath -m "${NEAT_SILL_DATA:-.data/app}")
+exec 7>>".data/run-$(printf %s "$data" | cksum | cut -d' ' -f1).lock"
+if ! flock -n 7; then # its database must not be stopped under it
+  echo "Neat Sill is already running on $data; stop it first, or name another folder in NEAT_SILL_DATA." >&2
+  exit 1
+fi
 private=no
 if [ -z "${DATABASE_URL:-}" ]; then
   private=yes
-  DATABASE_URL=$(bash scripts/postgres.sh start "$data" durable)
+  DATABASE_URL=$(bash scripts/postgres.sh start "$data" durable 7>&-)
 fi
 export DATABASE_URL PORT=${NEAT_SILL_PORT:-4173} DEMO=${NEAT_SILL_DEMO:-yes} WEB_FOLDER=$PWD/.data/web
 
@@ -28,8 +33,8 @@ flock 8
 npm run --silent build -w web -- --outDir "$WEB_FOLDER" --emptyOutDir >/dev/null 8>&-
 flock -u 8
 node --import tsx server/src/prepare.ts 8>&-
-node --import tsx server/src/worker.ts 8>&- &
+node --import tsx server/src/worker.ts 8>&- 7>&- &
 children+=($!)
-node --import tsx server/src/main.ts 8>&- &
+node --import tsx server/src/main.ts 8>&- 7>&- &
 children+=($!)
 wait -n "${children[@]}" || { echo "A process of Neat Sill ended by itself; the lines above say why." >&2; exit 1; }

@@ -1,12 +1,12 @@
-import { pino } from 'pino';
 import { makeApp } from './app.ts';
 import { openDatabase } from './db/database.ts';
 import { DEMO_SIGN_IN } from './demo/people.ts';
 import { readEnvironment } from './environment.ts';
+import { makeLog } from './log.ts';
 import { openQueue, senderOf } from './queue/queue.ts';
 
 const environment = readEnvironment(process.env);
-const log = pino({ level: environment.LOG_LEVEL });
+const log = makeLog(environment.LOG_LEVEL);
 const db = openDatabase(environment.DATABASE_URL, (error) =>
   log.warn({ err: error }, 'database connection lost'),
 );

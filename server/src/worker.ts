@@ -1,12 +1,12 @@
-import { pino } from 'pino';
 import { openDatabase } from './db/database.ts';
 import { readEnvironment } from './environment.ts';
 import { removeExpiredSessions } from './features/accounts/index.ts';
 import { makePaper } from './features/papers/index.ts';
+import { makeLog } from './log.ts';
 import { openQueue, type QueuedWork } from './queue/queue.ts';
 
 const environment = readEnvironment(process.env);
-const log = pino({ level: environment.LOG_LEVEL });
+const log = makeLog(environment.LOG_LEVEL);
 const db = openDatabase(environment.DATABASE_URL, (error) =>
   log.warn({ err: error }, 'database connection lost'),
 );

@@ -1,4 +1,4 @@
-import { placeOpenings } from '@neat-sill/core/survey';
+import { nextReadingPlace, placeOpenings } from '@neat-sill/core/survey';
 import { NEW_WALL, addRecord, copyOfWall, removeWithDependents, sizesOf } from '@neat-sill/core/job';
 import { Compass, Copy, FlipHorizontal2, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
@@ -22,10 +22,35 @@ const STAGE_HINTS: Readonly<Record<StageId, string>> = {
   handover: 'Each pane with the day from which it is dry.',
 };
 
-function WallTabs({ job, onAdd }: { job: OpenJob; onAdd: () => void }) {
+/** How many panes of a wall are through with the stage; nothing while none is begun, or all of a job with one wall. */
+function Progress({ job, wallId, stage }: { job: OpenJob; wallId: string; stage: StageId }) {
+  if (job.walls.length < 2) return null;
+  const panes = job.allPanes.filter((pane) => pane.wallId === wallId);
+  const through = panes.filter((pane) =>
+    stage === 'survey'
+      ? nextReadingPlace(pane.readings) === null && !job.doubts.has(pane.id)
+      : stage === 'film'
+        ? pane.filmId !== null
+        : (job.records.fitting[pane.id]?.doneAt ?? null) !== null,
+  ).length;
+  if (through === 0 || panes.length === 0) return null;
+  return (
+    <span className={through === panes.length ? 'text-edge' : 'text-quiet'}>
+      {' '}
+      {through === panes.length ? '✓' : `${through}/${panes.length}`}
+      <span className="sr-only">{through === panes.length ? 'all panes' : 'panes'} through</span>
+    </span>
+  );
+}
+
+function WallTabs({ job, stage, onAdd }: { job: OpenJob; stage: StageId; onAdd: () => void }) {
   const dispatch = useAppDispatch();
   return (
-    <div className="flex flex-wrap items-center gap-x-1 gap-y-1" role="group" aria-label="Walls">
+    <div
+      className="flex max-h-20 flex-wrap items-center gap-x-1 gap-y-1 overflow-y-auto"
+      role="group"
+      aria-label="Walls"
+    >
       {job.walls.map((wall) => (
         <button
           key={wall.id}
@@ -35,6 +60,7 @@ function WallTabs({ job, onAdd }: { job: OpenJob; onAdd: () => void }) {
           className="min-h-8 rounded-sm border border-transparent px-2 text-sm text-quiet aria-pressed:border-hairline aria-pressed:bg-sheet aria-pressed:font-semibold aria-pressed:text-ink"
         >
           {wall.name}
+          <Progress job={job} wallId={wall.id} stage={stage} />
         </button>
       ))}
       <button
@@ -154,7 +180,7 @@ export function WallPanel({ stage }: { stage: StageId }) {
           </div>
         )}
       </div>
-      {job.walls.length > 0 && <WallTabs job={job} onAdd={() => setSheet('new')} />}
+      {job.walls.length > 0 && <WallTabs job={job} stage={stage} onAdd={() => setSheet('new')} />}
       {placed && wall ? (
         <>
           <WallDrawing
