@@ -8,6 +8,7 @@ const picture = (page: Page, name: string) =>
   page.screenshot({ path: resolve(ROOT, `docs/screenshots/${name}.png`), animations: 'disabled' });
 
 test('main views at a desk', async ({ signedIn: page }) => {
+  await page.getByRole('link', { name: /Lantern Quay Library/ }).waitFor();
   await picture(page, 'today');
   await openDemoJob(page, 'library', 'survey');
   await paneOnWall(page, '3').click();

@@ -218,8 +218,8 @@ function PaneSteps({ pane, toFit }: StepsProps) {
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-3">
       <header className="-m-4 mb-0 flex items-center justify-between gap-3 border-b border-hairline p-4 md:m-0 md:border-0 md:p-0">
-        <h2 className="flex items-baseline gap-3">
-          <span className="text-xl font-bold">Pane {pane.label}</span>
+        <h2 className="flex flex-wrap items-baseline gap-x-3">
+          <span className="text-xl font-bold whitespace-nowrap">Pane {pane.label}</span>
           <span className="text-quiet">
             <Size {...toFit.glass} unit={unit} rounding="up" withUnit />
           </span>

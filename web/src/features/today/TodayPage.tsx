@@ -46,51 +46,56 @@ export function TodayPage() {
             {sentenceOf(error)}
           </Note>
         )}
+        {!jobs && !error && <p role="status">Looking up the jobs</p>}
       </div>
-      <Part title="On now" empty="Nothing is on. Make a job under Jobs.">
-        {(jobs ?? []).filter(isOn).map((job) => (
-          <JobRow key={job.id} job={job} />
-        ))}
-      </Part>
-      <div className="flex flex-col gap-8">
-        <Part title="To go back to" empty="No open faults.">
-          {(jobs ?? [])
-            .filter((job) => job.openFaults > 0)
-            .map((job) => (
-              <JobRowShort
-                key={job.id}
-                job={job}
-                to="fitting"
-                text={standingOf(job).text}
-                tone="text-brick"
-              />
+      {jobs && (
+        <>
+          <Part title="On now" empty="Nothing is on. Make a job under Jobs.">
+            {jobs.filter(isOn).map((job) => (
+              <JobRow key={job.id} job={job} />
             ))}
-        </Part>
-        <Part title="Drying" empty="Nothing is drying.">
-          {curing.map((job) => (
-            <JobRowShort
-              key={job.id}
-              job={job}
-              to="handover"
-              text={`dry on ${showDay(job.curesOn ?? '')}`}
-              tone="text-edge"
-            />
-          ))}
-        </Part>
-        <Part title="Running out" empty="Every part roll has more than 8 m on it.">
-          {short.map((roll) => (
-            <li
-              key={roll.id}
-              className="flex min-h-12 items-center justify-between gap-3 border-b border-hairline px-2"
-            >
-              <span>
-                <b>{roll.id}</b>, {book?.films.find(({ id }) => id === roll.filmId)?.name}
-              </span>
-              <span className="font-semibold text-ochre-text">{formatRun(roll.length, unit)} left</span>
-            </li>
-          ))}
-        </Part>
-      </div>
+          </Part>
+          <div className="flex flex-col gap-8">
+            <Part title="To go back to" empty="No open faults.">
+              {jobs
+                .filter((job) => job.openFaults > 0)
+                .map((job) => (
+                  <JobRowShort
+                    key={job.id}
+                    job={job}
+                    to="fitting"
+                    text={standingOf(job).text}
+                    tone="text-brick"
+                  />
+                ))}
+            </Part>
+            <Part title="Drying" empty="Nothing is drying.">
+              {curing.map((job) => (
+                <JobRowShort
+                  key={job.id}
+                  job={job}
+                  to="handover"
+                  text={`dry on ${showDay(job.curesOn ?? '')}`}
+                  tone="text-edge"
+                />
+              ))}
+            </Part>
+            <Part title="Running out" empty="Every part roll has more than 8 m on it.">
+              {short.map((roll) => (
+                <li
+                  key={roll.id}
+                  className="flex min-h-12 items-center justify-between gap-3 border-b border-hairline px-2"
+                >
+                  <span>
+                    <b>{roll.id}</b>, {book?.films.find(({ id }) => id === roll.filmId)?.name}
+                  </span>
+                  <span className="font-semibold text-ochre-text">{formatRun(roll.length, unit)} left</span>
+                </li>
+              ))}
+            </Part>
+          </div>
+        </>
+      )}
     </div>
   );
 }
