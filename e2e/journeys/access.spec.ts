@@ -43,6 +43,29 @@ for (const light of ['day', 'evening'] as const) {
   });
 }
 
+test('the sheets of the survey are accessible', async ({ signedIn: page }) => {
+  await openDemoJob(page, 'library', 'survey');
+  await page.getByRole('button', { name: 'Panes as a list' }).click();
+  expect(await faults(page), 'list').toEqual([]);
+  await page.getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('button', { name: 'Change the wall' }).click();
+  await page.getByLabel('Its bearing').selectOption('compass');
+  await page.getByText('Height and shade').click();
+  await expect(page.getByText(/the needle points .*° west of true north/)).toBeVisible();
+  expect(await faults(page), 'wall').toEqual([]);
+  await page.getByRole('button', { name: 'Leave it' }).click();
+  await paneOnWall(page, '3').click();
+  await page.getByText('As found, and hidden strips').click();
+  await page.getByRole('button', { name: 'Scratch, chip or other mark' }).click();
+  expect(await faults(page), 'mark').toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.getByText('Laser meter').click();
+  expect(await faults(page), 'pane').toEqual([]);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.getByRole('group', { name: 'Number pad' }).waitFor();
+  expect(await faults(page), 'phone').toEqual([]);
+});
+
 test('the sign-in page is accessible', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'Sign in' }).waitFor();

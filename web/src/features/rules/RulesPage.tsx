@@ -25,6 +25,15 @@ const LENGTHS: readonly (readonly [CuttingLength, string])[] = [
   ['roundingStepMm', 'Sizes are rounded to'],
 ];
 
+const SURVEY_LENGTHS = [
+  ['sisterToleranceMm', 'Sister readings may differ by'],
+  ['agreementMm', 'Second readings must agree within'],
+  ['twinToleranceMm', 'Twins may differ by'],
+  ['defaultBarMm', 'Bar between lights, unmeasured'],
+  ['defaultGapMm', 'Gap between openings, unmeasured'],
+  ['defaultSillMm', 'Sill over floor, unmeasured'],
+] as const;
+
 function RuleSetForm({ stored, mayChange }: { stored: StoredRuleSet; mayChange: boolean }) {
   const [rules, setRules] = useState(stored.rules);
   const [save, { error, isLoading, isSuccess }] = useSaveRuleSetMutation();
@@ -55,17 +64,20 @@ function RuleSetForm({ stored, mayChange }: { stored: StoredRuleSet; mayChange: 
               onTake={(length) => length && setCutting(key, length.mm)}
             />
           ))}
-          <LengthField
-            label="Sister readings may differ by"
-            valueMm={rules.survey.sisterToleranceMm}
-            unit={unit}
-            expects="any"
-            allowEmpty={false}
-            draftKey={`rules ${rules.id} sisters`}
-            onTake={(length) =>
-              length && setRules({ ...rules, survey: { ...rules.survey, sisterToleranceMm: length.mm } })
-            }
-          />
+          {SURVEY_LENGTHS.map(([key, label]) => (
+            <LengthField
+              key={key}
+              label={label}
+              valueMm={rules.survey[key]}
+              unit={unit}
+              expects="any"
+              allowEmpty={false}
+              draftKey={`rules ${rules.id} ${key}`}
+              onTake={(length) =>
+                length && setRules({ ...rules, survey: { ...rules.survey, [key]: length.mm } })
+              }
+            />
+          ))}
         </div>
       ) : (
         <dl className="grid gap-x-6 gap-y-1 sm:grid-cols-3">
