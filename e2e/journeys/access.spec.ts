@@ -53,6 +53,11 @@ test('the sheets of the survey are accessible', async ({ signedIn: page }) => {
   await page.getByText('Height and shade').click();
   await expect(page.getByText(/the needle points .*° west of true north/)).toBeVisible();
   expect(await faults(page), 'wall').toEqual([]);
+  // What can't be taken keeps the sheet open and stays in its field.
+  await page.getByLabel('Neighbours: bearing and height in degrees').fill('180 12, 225');
+  await page.getByRole('button', { name: 'Change it' }).click();
+  await expect(page.getByRole('alert')).toContainText('as 180 12, 225 25');
+  await expect(page.getByLabel('Neighbours: bearing and height in degrees')).toHaveValue('180 12, 225');
   await page.getByRole('button', { name: 'Leave it' }).click();
   await paneOnWall(page, '3').click();
   await page.getByText('As found, and hidden strips').click();

@@ -186,9 +186,9 @@ function PaneOnWall({
         />
       )}
       {active && <rect {...frame} fill="none" stroke="var(--ink)" strokeWidth="1.5" strokeDasharray="3 3" />}
-      {mark.hidden.map(({ side, share }) => (
+      {mark.hidden.map(({ side, share }, at) => (
         <rect
-          key={side}
+          key={at}
           {...stripOf(glass, side, share)}
           fill="url(#hidden-strip)"
           stroke="var(--quiet)"

@@ -118,6 +118,10 @@ describe('a reading against what else is known', () => {
       { code: 'pane.exchanged' },
     ]);
     expect(about(read(2000, null, null, 700))).toEqual([]);
+    expect(about(read(900, 900, 900, 600), { opening: 'casement' })).toEqual([]);
+    const upright = twins(5, 640, 640, 640, 1120, 1120, 1120);
+    const level = twins(5, 1120, 1120, 1121, 640, 640, 640);
+    expect(doubtsOfSurvey([...upright, ...level], rules)).toEqual([]);
   });
 
   test('a pane said to be a twin is asked about when it is odd; a pane that is odd in all its readings is not', () => {

@@ -182,27 +182,35 @@ const SURE_SLIPS = new Set<string>(['otherUnit', 'tenSlip', 'footSlip']);
 
 const along = (pane: SizedPane, axis: Axis) => (axis === 'width' ? pane.widthMm : pane.heightMm);
 
-/** Width and height that would fit the twins, or the wall, if they changed places. */
-function exchangeDoubts(found: Case, groups: readonly TwinSize[]): Doubt[] {
+/** Sizes of those a pane is held against: its declared twins, and all of its kind in the building. */
+interface Likes {
+  readonly declared: readonly TwinSize[];
+  readonly building: readonly TwinSize[];
+}
+
+/** Width and height that would fit the twins, or what such openings are, if they changed places. */
+function exchangeDoubts(found: Case, { declared, building }: Likes): Doubt[] {
   const { pane, rules } = found;
   const { widthMm: width, heightMm: height } = pane;
   if (width === null || height === null) return [];
   const near = (a: number, b: number) => Math.abs(a - b) <= rules.twinToleranceMm;
   if (near(width, height)) return [];
-  const as = (group: TwinSize, w: number, h: number) => near(group.widthMm, w) && near(group.heightMm, h);
-  const own = groups.find((group) => as(group, width, height));
-  const turned = groups.find((group) => as(group, height, width));
-  const byTwins = turned && turned.count > (own?.count ?? 1) - 1;
-  const upright = UPRIGHT.has(pane.opening) && width > height * 1.25 && (own?.count ?? 1) === 1;
-  if (!byTwins && !upright) return [];
-  const expectedMm = turned?.widthMm ?? height;
+  const count = (groups: readonly TwinSize[], w: number, h: number) =>
+    groups.find((group) => near(group.widthMm, w) && near(group.heightMm, h))?.count ?? 0;
+  const own = Math.max(1, count(building, width, height));
+  // Twins all stand the same way. A building may well have panes both upright and level: there only few against many
+  // were written the wrong way round.
+  const byTwins = count(declared, height, width) > Math.max(1, count(declared, width, height));
+  const byBuilding = count(building, height, width) >= 2 * own;
+  const byKind = UPRIGHT.has(pane.opening) && width > height * 1.25 && own === 1;
+  if (!byTwins && !byBuilding && !byKind) return [];
   const [place] = placesOf('width').filter((each) => pane.readings[each] !== null);
   const named = { slip: 'exchanged' as const, likelyMm: height };
-  return place ? doubt(found, 'pane.exchanged', place, expectedMm, rules.twinToleranceMm, named) : [];
+  return place ? doubt(found, 'pane.exchanged', place, height, rules.twinToleranceMm, named) : [];
 }
 
 /** Openings that stand upright: wider than tall, they were written the wrong way round. */
-const UPRIGHT = new Set<SurveyedPane['opening']>(['frenchDoor', 'sidelight', 'casement', 'sash']);
+const UPRIGHT = new Set<SurveyedPane['opening']>(['frenchDoor', 'sidelight', 'sash']);
 
 function secondDoubts(found: Case): Doubt[] {
   const { pane, rules } = found;
@@ -268,20 +276,29 @@ export function doubtsOfSurvey(surveyed: readonly SurveyedPane[], rules: DoubtRu
     heightMm: sizeAlong('height', pane.readings),
   }));
   const twinsOf = twinFinder(panes, rules.twinToleranceMm);
-  const byOpening = new Map<string, TwinSize[]>();
-  const groupsOf = (opening: string) => {
-    const known = byOpening.get(opening);
-    if (known) return known;
-    const groups = sizeGroups(
-      panes.filter((pane) => pane.opening === opening),
-      rules.twinToleranceMm,
-    );
-    byOpening.set(opening, groups);
-    return groups;
+  const sizesBy = (keyOf: (pane: SizedPane) => string | null) => {
+    const known = new Map<string, TwinSize[]>();
+    return (pane: SizedPane): readonly TwinSize[] => {
+      const key = keyOf(pane);
+      if (key === null) return [];
+      const sizes =
+        known.get(key) ??
+        sizeGroups(
+          panes.filter((other) => keyOf(other) === key),
+          rules.twinToleranceMm,
+        );
+      known.set(key, sizes);
+      return sizes;
+    };
   };
+  const declaredSizes = sizesBy(({ twinSet }) => twinSet);
+  const buildingSizes = sizesBy(({ opening }) => opening);
   return panes.flatMap((pane) => {
     const found: Case = { pane, rules };
-    const exchanged = exchangeDoubts(found, groupsOf(pane.opening));
+    const exchanged = exchangeDoubts(found, {
+      declared: declaredSizes(pane),
+      building: buildingSizes(pane),
+    });
     if (exchanged.length > 0) return exchanged;
     const alongAxis = (['width', 'height'] as const).flatMap((axis) => {
       const twins = twinsOf(pane, axis);

@@ -91,23 +91,28 @@ interface ShadeProps {
   readonly onChange: (shade: Wall['shade']) => void;
   readonly floorMm: number;
   readonly onFloor: (mm: number) => void;
+  /** Whether what is written of the neighbours can't be taken as it stands. */
+  readonly onWrong: (wrong: boolean) => void;
+}
+
+/** Bearings and heights as written, `180 12, 225 25`; null where a part of it is none. */
+function readHorizon(text: string): Wall['shade']['horizon'] | null {
+  const parts = text.split(',').flatMap((part) => part.trim() || []);
+  const points = parts.map((part) => part.split(/\s+/).map(Number));
+  const right = points.every(
+    ([bearing = NaN, altitude = NaN, more]) =>
+      bearing >= 0 && bearing <= 360 && altitude >= 0 && altitude <= 90 && more === undefined,
+  );
+  return right ? points.map(([bearingDeg = 0, altitudeDeg = 0]) => ({ bearingDeg, altitudeDeg })) : null;
 }
 
 /** What keeps the sun off: overhang, side fins, and how high neighbours reach, by bearing. */
-function Shade({ shade, onChange, floorMm, onFloor }: ShadeProps) {
+function Shade({ shade, onChange, floorMm, onFloor, onWrong }: ShadeProps) {
   const unit = useUnit();
   const [horizon, setHorizon] = useState(
     shade.horizon.map(({ bearingDeg, altitudeDeg }) => `${bearingDeg} ${altitudeDeg}`).join(', '),
   );
-  const points = horizon
-    .split(',')
-    .map((part) => part.trim())
-    .filter((part) => part !== '')
-    .map((part) => part.split(/\s+/).map(Number));
-  const wrong = points.find(
-    ([bearing = NaN, altitude = NaN, more]) =>
-      !(bearing >= 0 && bearing <= 360 && altitude >= 0 && altitude <= 90) || more !== undefined,
-  );
+  const read = readHorizon(horizon);
   const overhang = shade.overhang ?? { depthMm: 0, aboveMm: 0 };
   const field = (label: string, valueMm: number, take: (mm: number) => void) => (
     <LengthField
@@ -131,22 +136,22 @@ function Shade({ shade, onChange, floorMm, onFloor }: ShadeProps) {
         {field('Overhang, how deep', overhang.depthMm, (depthMm) =>
           onChange({ ...shade, overhang: depthMm > 0 ? { ...overhang, depthMm } : null }),
         )}
+        {shade.overhang &&
+          field('Overhang, how far above the glass', overhang.aboveMm, (aboveMm) =>
+            onChange({ ...shade, overhang: { ...overhang, aboveMm } }),
+          )}
         {field('Fin at its left, how deep', fin('finLeft'), (mm) => setFin('finLeft', mm))}
         {field('Fin at its right, how deep', fin('finRight'), (mm) => setFin('finRight', mm))}
         <TextField
           label="Neighbours: bearing and height in degrees"
           placeholder="180 12, 225 25"
           value={horizon}
-          problem={
-            wrong ? 'Write a bearing (0 to 360) and a height (0 to 90), as 180 12, 225 25.' : undefined
-          }
-          onChange={(event) => setHorizon(event.target.value)}
-          onBlur={() => {
-            if (!wrong)
-              onChange({
-                ...shade,
-                horizon: points.map(([bearingDeg = 0, altitudeDeg = 0]) => ({ bearingDeg, altitudeDeg })),
-              });
+          problem={read ? undefined : 'Write a bearing (0 to 360) and a height (0 to 90), as 180 12, 225 25.'}
+          onChange={(event) => {
+            setHorizon(event.target.value);
+            const next = readHorizon(event.target.value);
+            onWrong(next === null);
+            if (next) onChange({ ...shade, horizon: next });
           }}
         />
       </div>
@@ -167,6 +172,7 @@ export function WallSheet({ wall, onClose, onSave }: WallSheetProps) {
   const [name, setName] = useState(wall?.name ?? '');
   const [bearing, setBearing] = useState(String(wall?.compassDeg ?? wall?.bearingDeg ?? 180));
   const [size, setSize] = useState({ widthMm: wall?.widthMm ?? 4000, heightMm: wall?.heightMm ?? 2500 });
+  const [shadeWrong, setShadeWrong] = useState(false);
   const [tried, setTried] = useState(false);
   const degrees = Number(bearing.trim().replace(/°$/, ''));
   const bearingProblem =
@@ -178,7 +184,7 @@ export function WallSheet({ wall, onClose, onSave }: WallSheetProps) {
   const submit = (event: FormEvent) => {
     event.preventDefault();
     setTried(true);
-    if (room.trim() && name.trim() && !bearingProblem)
+    if (room.trim() && name.trim() && !bearingProblem && !shadeWrong)
       onSave(
         {
           name: name.trim(),
@@ -263,7 +269,13 @@ export function WallSheet({ wall, onClose, onSave }: WallSheetProps) {
             onTake={(taken) => taken && setSize({ ...size, heightMm: taken.mm })}
           />
         </div>
-        <Shade shade={shade} onChange={setShade} floorMm={floorMm} onFloor={setFloorMm} />
+        <Shade
+          shade={shade}
+          onChange={setShade}
+          floorMm={floorMm}
+          onFloor={setFloorMm}
+          onWrong={setShadeWrong}
+        />
         <div className="flex justify-end gap-3">
           <Button onClick={onClose}>Leave it</Button>
           <Button weight="act" type="submit">

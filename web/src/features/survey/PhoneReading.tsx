@@ -129,15 +129,23 @@ export function PhoneReading({ pane }: { pane: PaneWithId }) {
           </span>
         )}
       </div>
-      <div
-        role="textbox"
-        aria-readonly
-        aria-label={READING_NAMES[place]}
-        className="flex min-h-14 items-center justify-between gap-2 border-2 border-ink bg-sheet px-3 text-2xl font-bold"
-      >
-        {text || <span className="font-normal text-quiet">off the tape</span>}
+      <div className="flex min-h-14 items-center gap-2 border-2 border-ink bg-sheet pr-3">
+        <input
+          aria-label={READING_NAMES[place]}
+          // The pad below types; a keyboard that is there types as well, the one on the screen stays away.
+          inputMode="none"
+          autoComplete="off"
+          spellCheck={false}
+          placeholder="off the tape"
+          className="min-h-14 min-w-0 flex-1 bg-sheet px-3 text-2xl font-bold placeholder:font-normal placeholder:text-quiet"
+          value={text}
+          onChange={(event) => type(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') done();
+          }}
+        />
         {read.ok && (
-          <span className="text-base font-normal text-quiet">
+          <span className="text-quiet">
             = <Length mm={read.value.mm} unit={unit} withUnit />
           </span>
         )}
