@@ -4,6 +4,7 @@ const order = [
   'units',
   'survey',
   'sun',
+  'glazing',
   'film',
   'rules',
   'cuts',
@@ -47,7 +48,7 @@ export default {
       to: {
         dependencyTypes: ['npm', 'core'],
         pathNot:
-          'node_modules/(zod|suncalc|geomagnetism|ml-levenberg-marquardt|date-fns|@date-fns/tz|pure-rand|fast-equals)/',
+          'node_modules/(zod|suncalc|geomagnetism|ml-levenberg-marquardt|ml-matrix|date-fns|@date-fns/tz|pure-rand|fast-equals)/',
       },
     },
     {

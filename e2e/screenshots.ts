@@ -17,8 +17,22 @@ test('main views at a desk', async ({ signedIn: page }) => {
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Panes as a list' }).click();
   await picture(page, 'list');
+  await openDemoJob(page, 'house', 'survey');
+  await page.getByRole('button', { name: /^Stair wall/ }).click();
+  await page.getByRole('option').first().click();
+  await page.getByRole('img', { name: /^Arch/ }).scrollIntoViewIfNeeded();
+  await picture(page, 'shapes');
+  await page.getByRole('button', { name: 'Site plan' }).click();
+  await page.getByRole('button', { name: 'Lay them out' }).click();
+  await page.getByRole('slider', { name: /^North/ }).waitFor();
+  await picture(page, 'site-plan');
   await openDemoJob(page, 'library', 'film');
+  await page.getByRole('region', { name: 'Three answers' }).waitFor();
   await picture(page, 'film');
+  for (const film of ['Gannet Silver 20', 'Curlew Select 50', 'Dunnock Ceramic 30', 'Eider Warm 70'])
+    await page.getByLabel(`compare ${film}`).check();
+  await page.getByRole('button', { name: 'Compare 4' }).click();
+  await picture(page, 'compare');
   await openDemoJob(page, 'library', 'cuts');
   await page.getByText('Looking for a better one').waitFor({ state: 'hidden' });
   await page.getByRole('heading', { name: /pieces in/ }).waitFor();

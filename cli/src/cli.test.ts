@@ -100,3 +100,40 @@ describe('sill plan and sill check', () => {
     });
   });
 });
+
+describe('sill glazing and sill sun', () => {
+  const glazing = JSON.parse(readFileSync(join(root, 'docs/formats/example-glazing-case.json'), 'utf8'));
+  const sun = JSON.parse(readFileSync(join(root, 'docs/formats/example-sun-case.json'), 'utf8'));
+
+  test('one case gives one result, an array an array, in the order asked', () => {
+    const one = sill('glazing', written('one.json', glazing));
+    expect(one).toMatchObject({ status: 0, stderr: '' });
+    expect(JSON.parse(one.stdout)).toMatchObject({
+      format: 'neat-sill/glazing-result',
+      id: 'A',
+      breakage: { verdict: expect.stringMatching(/^(fine|ask|no)$/) },
+    });
+    const two = sill('sun', written('two.json', [sun, { ...sun, id: 'C', bearingDeg: 45 }]));
+    const [first, second] = JSON.parse(two.stdout);
+    expect([first.id, second.id]).toEqual(['B', 'C']);
+    expect(first).toMatchObject({
+      sunrise: expect.stringMatching(/^2027-06-21T(03:5[89]|04:0[01]):\d\d-05:00$/),
+    });
+    expect(first.directSun).not.toEqual(second.directSun);
+  });
+
+  test('in an array the place of a problem has its number', () => {
+    const wrong = { ...sun, latitude: 143.6 };
+    const { status, stdout, stderr } = sill('sun', written('wrong.json', [sun, wrong]));
+    expect({ status, stdout }).toEqual({ status: 2, stdout: '' });
+    expect(stderr).toMatch(/^\S+ \[1\]\.latitude: Latitude runs from -90 to 90\.$/m);
+  });
+
+  test('a figure that one broad band does not carry is said to be uncertain', () => {
+    const [film] = glazing.films;
+    const selective = { ...film, visible: { ...film.visible, t: 0.7 } };
+    const result = sill('glazing', written('selective.json', { ...glazing, films: [selective] }));
+    expect(result.status).toBe(0);
+    expect(result.stderr).toMatch(/^shgc\.uncertain films: SHGC within 0\.03/);
+  });
+});

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { stat } from 'node:fs/promises';
-import { readFormat, type FileProblem, type FormatReader } from '@neat-sill/core/units';
+import { readFormat, readJsonText, type FileProblem, type FormatReader } from '@neat-sill/core/units';
 
 /** Larger than any honest job file: a slip in the file name must not fill the memory. */
 const LARGEST_FILE_BYTES = 20 * 2 ** 20;
@@ -16,8 +16,7 @@ export function say({ code, path, sentence }: FileProblem): void {
   process.stderr.write(`${[code, path].filter(Boolean).join(' ')}: ${sentence}\n`);
 }
 
-/** Reads a file of a format; warnings go to stderr, problems are thrown as unusable input. */
-export async function readInput<Value>(path: string, reader: FormatReader<Value>): Promise<Value> {
+async function textOf(path: string): Promise<string> {
   const size = await stat(path).then(
     (found) => found.size,
     (error: NodeJS.ErrnoException) => {
@@ -29,8 +28,20 @@ export async function readInput<Value>(path: string, reader: FormatReader<Value>
     const sentence = `The file has ${Math.round(size / 2 ** 20)} MB, the limit is ${LARGEST_FILE_BYTES / 2 ** 20} MB; is it a job file?`;
     throw new UnusableInput([{ code: 'file.tooLarge', path, sentence }]);
   }
-  const result = readFormat(readFileSync(path, 'utf8'), reader);
+  return readFileSync(path, 'utf8');
+}
+
+/** Reads a file of a format; warnings go to stderr, problems are thrown as unusable input. */
+export async function readInput<Value>(path: string, reader: FormatReader<Value>): Promise<Value> {
+  const result = readFormat(await textOf(path), reader);
   if (!result.ok) throw new UnusableInput(result.problem);
   result.value.warnings.forEach(say);
   return result.value.value;
+}
+
+/** Reads a file as JSON of any kind. */
+export async function readJson(path: string): Promise<unknown> {
+  const json = readJsonText(await textOf(path));
+  if (!json.ok) throw new UnusableInput(json.problem);
+  return json.value;
 }

@@ -1,12 +1,30 @@
 import { parseArgs } from 'node:util';
+import { glazingCaseFormat, glazingResult, uncertaintyOf, type GlazingCase } from '@neat-sill/core/glazing';
+import { sunCaseFormat, sunResult } from '@neat-sill/core/sun';
+import { describeUncertainty } from '@neat-sill/core/words';
+import { casesCommand } from './casesCommand.ts';
 import { checkCommand } from './checkCommand.ts';
 import { UnusableInput, say } from './files.ts';
 import { planCommand } from './planCommand.ts';
+
+const GLAZING = {
+  reader: glazingCaseFormat,
+  answer: glazingResult,
+  remarks: (asked: GlazingCase) => {
+    const uncertain = uncertaintyOf(asked);
+    return uncertain.because === 'broadBand'
+      ? []
+      : [{ code: 'shgc.uncertain', path: 'films', sentence: describeUncertainty(uncertain) }];
+  },
+};
+const SUN = { reader: sunCaseFormat, answer: sunResult, remarks: () => [] };
 
 const USAGE = `sill: the computations of Neat Sill on files, without a server
 
   npm run --silent sill -- plan JOB.json [--out PLAN.json] [--seconds 10]
   npm run --silent sill -- check JOB.json PLAN.json
+  npm run --silent sill -- glazing CASE.json      light, heat and breakage of a glazing with its films
+  npm run --silent sill -- sun CASE.json          where the sun stands, and when it is on a pane
 
 Exit codes: 0 done, 1 the answer is no, 2 the input can't be used. Formats: docs/formats.
 `;
@@ -47,6 +65,10 @@ async function run(): Promise<number> {
   if (command === 'check') {
     if (!first || !second || more.length > 0) throw usage('check takes a job file and a plan file.');
     return checkCommand(first, second);
+  }
+  if (command === 'glazing' || command === 'sun') {
+    if (!first || second) throw usage(`${command} takes one file of cases.`);
+    return command === 'glazing' ? casesCommand(first, GLAZING) : casesCommand(first, SUN);
   }
   throw usage(`There is no command "${command}".`);
 }

@@ -1,12 +1,26 @@
 import { resolve } from 'node:path';
 import { cutPlanFormat } from '@neat-sill/core/cuts';
+import { glazingCaseFormat, glazingResultSchema } from '@neat-sill/core/glazing';
 import { jobFileFormat } from '@neat-sill/core/job';
+import { sunCaseFormat, sunResultSchema } from '@neat-sill/core/sun';
 import prettier from 'prettier';
 import { z } from 'zod';
 
 const FILES = [
   ['job', jobFileFormat, 'A job: what planning needs, and under "records" the whole job'],
   ['cut-plan', cutPlanFormat, 'A cutting plan: pulls off rolls and offcuts, and the pieces in each'],
+  ['glazing-case', glazingCaseFormat, 'A glazing with its films, and what is asked of it'],
+  [
+    'glazing-result',
+    { format: 'neat-sill/glazing-result', version: 1, schema: glazingResultSchema },
+    'What light, heat and breakage of a glazing come to',
+  ],
+  ['sun-case', sunCaseFormat, 'A pane under the sun of a place and day'],
+  [
+    'sun-result',
+    { format: 'neat-sill/sun-result', version: 1, schema: sunResultSchema },
+    'Where the sun stands, and when it is on the pane',
+  ],
 ] as const;
 
 /** The published schema of each format by its file name, as it should stand in docs/formats. */

@@ -42,7 +42,7 @@ test('from the tape to the care sheet, by mouse', async ({ signedIn: page }) => 
   await page.keyboard.press('Escape');
   await expect(page.getByText(/Pane 2: The pane is .*hung in one piece/).first()).toBeVisible();
   const silver = page.getByRole('listitem').filter({ hasText: 'Gannet Silver 20' });
-  await silver.getByRole('button', { name: 'Choose' }).click();
+  await silver.getByRole('button', { name: 'Choose Gannet Silver 20' }).click();
   await expect(paneOnWall(page, '1')).toHaveAccessibleName(/Gannet Silver 20/);
 
   // Cuts: the wide pane becomes two panels that bring the same roll edge to the seam.

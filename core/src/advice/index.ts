@@ -1,2 +1,30 @@
 export { filmVerdict, type FilmReason, type FilmVerdict, type PaneToSuit } from './verdict.ts';
 export { filmForPlan } from './filmForPlan.ts';
+export { NO_WANTS, WANTS, WANT_LEVELS, type Want, type WantLevel, type Wants } from './wants.ts';
+export {
+  filmOnBuild,
+  filmOnPane,
+  paneCase,
+  type FilmFigures,
+  type GlassFigures,
+  type PaneCase,
+  type PaneForFilm,
+} from './filmOnPane.ts';
+export {
+  firstAnswers,
+  pricePerM2,
+  rankFilms,
+  type FirstAnswers,
+  type OutReason,
+  type Ranked,
+} from './ranking.ts';
+export {
+  DAYLIGHT,
+  LAMPLIGHT,
+  looksOf,
+  privacyEndsAt,
+  seenFrom,
+  unevenFront,
+  type Lighting,
+  type Looks,
+} from './seen.ts';

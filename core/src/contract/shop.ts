@@ -18,9 +18,12 @@ export const filmSchema = z
     optics: z.strictObject({
       visibleTransmitted: share,
       visibleReflectedOut: share,
+      visibleReflectedIn: share,
       solarTransmitted: share,
       solarReflectedOut: share,
+      solarReflectedIn: share,
       uvTransmitted: share,
+      emissivity: z.number().min(0.01).max(1),
     }),
     rolls: z.array(
       z.strictObject({ widthMm: sizeMm, lengthMm: sizeMm, price: z.number().min(0).nullable() }),

@@ -3,11 +3,24 @@
 export const FILM_KINDS = [
   'silverSolar',
   'neutralSolar',
+  'selective',
+  'dualReflective',
+  'dyed',
+  'ceramic',
+  'lowE',
+  'outsideSilver',
+  'outsideNeutral',
   'frosted',
+  'whiteout',
+  'blackout',
   'patterned',
-  'clearSecurity',
+  'stainedLook',
   'staticCling',
   'perforated',
+  'clearUv',
+  'clearSecurity',
+  'solarSecurity',
+  'antiGraffiti',
 ] as const;
 export type FilmKind = (typeof FILM_KINDS)[number];
 
@@ -40,9 +53,13 @@ export interface Film {
   readonly optics: {
     readonly visibleTransmitted: number;
     readonly visibleReflectedOut: number;
+    readonly visibleReflectedIn: number;
     readonly solarTransmitted: number;
     readonly solarReflectedOut: number;
+    readonly solarReflectedIn: number;
     readonly uvTransmitted: number;
+    /** Of the film's bare face, for long-wave radiation. */
+    readonly emissivity: number;
   };
   readonly rolls: readonly RollOnSale[];
   readonly turn: FilmTurn;

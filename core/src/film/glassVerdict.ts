@@ -31,13 +31,26 @@ function column(letters: string): Column {
 }
 
 const VERDICTS: Readonly<Record<FilmKind, Column>> = {
-  silverSolar: column('SSCCCCCRRSRR'),
+  silverSolar: column('SSCCCCCCRSRR'),
   neutralSolar: column('SCCCCCCCRSRR'),
+  selective: column('SSCCCCCCRSRR'),
+  dualReflective: column('SCRCCCCRRSRR'),
+  dyed: column('SCRCCCCRRSRR'),
+  ceramic: column('SCRCCCCRRSRR'),
+  lowE: column('SCRCCCCCRSRR'),
+  outsideSilver: column('SSSCCSCCRSCR'),
+  outsideNeutral: column('SSCCCCCCRSCR'),
   frosted: column('SSSSSSSCRSCR'),
+  whiteout: column('SCCCCCCCRSCR'),
+  blackout: column('CRRCRRRRRSCR'),
   patterned: column('SSSSSSSSRSCR'),
-  clearSecurity: column('SSSSSSSSRSCR'),
+  stainedLook: column('SCCCCCCCRSCR'),
   staticCling: column('SSSSSSSSRSCR'),
   perforated: column('SSSCSSSCRSCR'),
+  clearUv: column('SSSSSSSSRSCR'),
+  clearSecurity: column('SSSSSSSSRSCR'),
+  solarSecurity: column('SCCCCCCRRSRR'),
+  antiGraffiti: column('SSSSSSSSRSCR'),
 };
 
 /** General guidance for a kind of film on a kind of glass; the film maker's own chart decides. */

@@ -28,10 +28,7 @@ export function jobFigures(
   const rules = ruleSetOf(records, book);
   const panes = inOrder(records.pane);
   const sizes = panes.map((pane) => sizesOf(pane, rules));
-  const glassMm2 = sizes.reduce(
-    (sum, size) => sum + (size ? size.cutting.widthMm * size.cutting.heightMm : 0),
-    0,
-  );
+  const glassMm2 = sizes.reduce((sum, size) => sum + (size?.areaMm2 ?? 0), 0);
   const toFit = panes.flatMap((pane) => paneToFit(pane, pane.id, records, book) ?? []);
   const fittings = Object.values(records.fitting);
   return {

@@ -2,7 +2,9 @@ export {
   EMPTY_RECORDS,
   HEADER_ID,
   NEW_PANE,
+  NEW_ROOM,
   NEW_WALL,
+  NEW_HEADER,
   NO_VISIT,
   NO_FITTING,
   PLAN_ID,
@@ -60,7 +62,17 @@ export {
   type ReadRecords,
 } from './jobFile.ts';
 export { mergeData, type MergeConflict, type Merged } from './merge.ts';
-export { copyOfWall, emptyOpening, openingsOfLine, twinsOfPanes, type TakeOff } from './takeOff.ts';
+export { sunOfWall, sunUncertaintyOfWall } from './sunOfWall.ts';
+export {
+  copyOfRoom,
+  lightsOfPanes,
+  copyOfWall,
+  sameAsPane,
+  emptyOpening,
+  openingsOfLine,
+  twinsOfPanes,
+  type TakeOff,
+} from './takeOff.ts';
 export {
   PANE_COLUMNS,
   guessColumns,
@@ -74,3 +86,5 @@ export {
   type PaneRow,
   type PaneWords,
 } from './paneList.ts';
+export { northTurned, wallMoved, wallOnPlan, wallsLaidOut } from './sitePlan.ts';
+export { paneForFilm } from './paneForFilm.ts';

@@ -1,19 +1,23 @@
 import { bookForTest, recordsForTest } from '../testing/jobs.ts';
-import { openingsOfOutlines } from '../survey/index.ts';
+import { openingsOfOutlines, parseOpeningLine } from '../survey/index.ts';
 import { PANE_WORDS, describeCellProblem } from '../words/index.ts';
 import {
   EMPTY_RECORDS,
+  NEW_ROOM,
   addRecord,
   applyEdit,
+  copyOfRoom,
   copyOfWall,
   danglingRecords,
   guessColumns,
   jobDoubts,
+  lightsOfPanes,
   openingsOfLine,
   paneListOf,
   panesOfRows,
   readPaneRows,
   ruleSetOf,
+  sameAsPane,
   sizesOf,
   type Change,
   type JobRecords,
@@ -84,6 +88,72 @@ describe('a pane list', () => {
 });
 
 describe('taking off', () => {
+  test('the same as another takes over its measure, not its place, film or marks', () => {
+    const records = recordsForTest({ panes: { p3: { shape: { kind: 'circle' }, filmId: null } } });
+    const after = applied(records, sameAsPane(takeOff(records), 'p3', 'p1'));
+    const { p1, p3 } = after.pane;
+    expect(p3).toMatchObject({ readings: p1?.readings, shape: p1?.shape, label: '3', filmId: null });
+    expect(p3?.twinSet).toBe(p1?.twinSet);
+    expect(p3?.twinSet).not.toBeNull();
+  });
+
+  test('a room is copied with its walls and openings, without what was found or done there', () => {
+    const mark = { x: 0.5, y: 0.5, note: '', pictureId: null, notedAt: '2026-05-04T15:00:00Z' };
+    const records = recordsForTest({
+      panes: { p1: { condition: [{ ...mark, id: 'm1', kind: 'scratch', notedBy: null }] } },
+    });
+    const copied = copyOfRoom(takeOff(records), 'r1', 'Upper floor');
+    const after = applied(records, copied?.changes ?? []);
+    expect(danglingRecords(after)).toEqual([]);
+    const walls = Object.entries(after.wall).filter(([, { roomId }]) => roomId === copied?.id);
+    expect(walls.map(([, { name }]) => name)).toEqual(['South-west wall']);
+    const copies = Object.values(after.pane).filter(({ wallId }) => wallId === walls[0]?.[0]);
+    expect(copies.map(({ label, condition }) => [label, condition])).toEqual([
+      ['4', []],
+      ['5', []],
+      ['6', []],
+    ]);
+    expect(new Set(Object.values(after.pane).map(({ twinSet }) => twinSet)).size).toBe(3);
+  });
+
+  test('panes that turn out to have bars become grids of equal lights that add up', () => {
+    const records = recordsForTest({ panes: { p2: { shape: { kind: 'circle' } } } });
+    const changes = lightsOfPanes(takeOff(records), ['p1', 'p2'], { columns: 3, rows: 2, barMm: 30 });
+    const after = applied(records, changes);
+    const rules = ruleSetOf(after, bookForTest);
+    const lights = Object.values(after.pane).filter(({ cell }) => cell !== null);
+    expect(lights).toHaveLength(6);
+    expect(after.pane['p2']).toEqual(records.pane['p2']);
+    const before = records.pane['p1'];
+    const whole = before ? sizesOf(before, rules)?.cutting : null;
+    const [light] = lights;
+    const widthMm = light?.readings.widthTop?.mm ?? 0;
+    expect(3 * widthMm + 2 * 30).toBeCloseTo(whole?.widthMm ?? 0);
+    expect(new Set(Object.values(after.pane).map(({ label }) => label)).size).toBe(8);
+    const asked = [...jobDoubts(after, rules).values()].flat();
+    expect(asked.filter(({ code }) => code === 'reading.offGrid')).toEqual([]);
+    expect(lightsOfPanes(takeOff(after), ['p1'], { columns: 2, rows: 1, barMm: null })).toEqual([]);
+  });
+
+  test('an arch said in one line has its height at the crown; blocks need no reading', () => {
+    const start = { ...recordsForTest(), pane: {} };
+    const lineOf = (text: string) => {
+      const line = parseOpeningLine(text, 'mm');
+      if (!line.ok) throw new Error(line.problem.code);
+      const { changes, ids: made } = openingsOfLine(takeOff(start), line.value);
+      return applied(start, changes).pane[made[0] ?? ''];
+    };
+    const arch = lineOf('900 x 1850 arch rise 450');
+    expect(arch?.readings).toMatchObject({
+      widthTop: null,
+      widthBottom: { mm: 900 },
+      heightMiddle: { mm: 1850 },
+    });
+    const blocks = lineOf('190 x 190 blocks 6 by 5 joint 10');
+    const rules = ruleSetOf(start, bookForTest);
+    expect(blocks && sizesOf(blocks, rules)?.cutting).toEqual({ widthMm: 1190, heightMm: 990 });
+  });
+
   test('a grid that does not add up is asked about at the light that is off', () => {
     const start = { ...recordsForTest(), pane: {} };
     const size = { mm: 0, typed: '' };
@@ -95,6 +165,7 @@ describe('taking off', () => {
       glass: null,
       frame: null,
       handle: null,
+      shape: null,
       grid: { columns: 3, rows: 2, barMm: 30 },
     });
     let records = applied(start, changes);
@@ -124,7 +195,7 @@ describe('taking off', () => {
     expect(Object.values(after.pane).filter(({ wallId }) => wallId === copied.id)).toHaveLength(3);
     expect(after.pane['p1']).toEqual({ ...records.pane['p1'], twinSet: after.pane['p1']?.twinSet });
     expect(after.pane['p1']?.twinSet).not.toBeNull();
-    expect(addRecord('room', 'x', { name: 'x', order: 0 }).before).toBeNull();
+    expect(addRecord('room', 'x', { name: 'x', order: 0, ...NEW_ROOM }).before).toBeNull();
   });
 
   test('closed outlines of an elevation become openings from left to right; a pane inside its frame counts once', () => {

@@ -20,7 +20,7 @@ import {
 } from '../units/index.ts';
 import { addRecord, type Change } from './edit.ts';
 import { ruleSetOf, sizesOf, type ShopBook } from './planning.ts';
-import { NEW_PANE, NEW_WALL, inOrder, panesOfWall, type JobRecords, type Pane } from './records.ts';
+import { NEW_PANE, NEW_ROOM, NEW_WALL, inOrder, panesOfWall, type JobRecords, type Pane } from './records.ts';
 import type { TakeOff } from './takeOff.ts';
 
 /** The columns of a pane list, in the order in which they are written. */
@@ -250,7 +250,7 @@ export function panesOfRows(
     if (known) return known;
     const id = newId();
     rooms.set(plain(name), id);
-    changes.push(addRecord('room', id, { name: name.slice(0, 120), order: rooms.size }));
+    changes.push(addRecord('room', id, { name: name.slice(0, 120), order: rooms.size, ...NEW_ROOM }));
     return id;
   };
   const wallId = (row: PaneRow) => {
@@ -262,7 +262,7 @@ export function panesOfRows(
     if (known) return known;
     const id = newId();
     walls.set(key, id);
-    const size = { widthMm: 4000, heightMm: 2500 };
+    const size = { widthMm: rules.newWallWidthMm, heightMm: rules.newWallHeightMm };
     changes.push(
       addRecord('wall', id, {
         ...NEW_WALL,

@@ -11,7 +11,7 @@ import {
   type SurveyedPane,
 } from '../survey/index.ts';
 import { roundLength } from '../units/index.ts';
-import { headerOf, inOrder, type JobRecords, type Pane } from './records.ts';
+import { headerOf, inOrder, type JobRecords, type Pane, type Wall } from './records.ts';
 
 /** What the shop brings to every job. */
 export interface ShopBook {
@@ -44,8 +44,25 @@ export function planRulesOf({ cutting }: RuleSet): PlanJob['rules'] {
   };
 }
 
-export function sizesOf(pane: Pick<Pane, 'readings'>, rules: RuleSet): PaneSizes | null {
-  return paneSizes(pane.readings, { roundingStepMm: rules.cutting.roundingStepMm });
+interface KnownSizes {
+  readonly shape: Pane['shape'];
+  readonly roundingStepMm: number;
+  readonly sizes: PaneSizes | null;
+}
+
+/** Sizes by the readings they follow from: a job asks for those of all its panes at every change of one. */
+const knownSizes = new WeakMap<Pane['readings'], KnownSizes>();
+
+export function sizesOf(
+  { readings, shape }: Pick<Pane, 'readings' | 'shape'>,
+  rules: RuleSet,
+): PaneSizes | null {
+  const { roundingStepMm } = rules.cutting;
+  const known = knownSizes.get(readings);
+  if (known?.shape === shape && known.roundingStepMm === roundingStepMm) return known.sizes;
+  const sizes = paneSizes(readings, { roundingStepMm }, shape);
+  knownSizes.set(readings, { shape, roundingStepMm, sizes });
+  return sizes;
 }
 
 type Leaves = NonNullable<SurveyedPane['gridLeaves']>;
@@ -88,6 +105,12 @@ function group<Item>(items: readonly Item[], keyOf: (item: Item) => string): Map
   return groups;
 }
 
+/** A wall that still has the size every new wall begins with says nothing of the glass on it. */
+function measuredWall(wall: Wall | undefined, { survey }: RuleSet): Wall | null {
+  const untouched = wall?.widthMm === survey.newWallWidthMm && wall.heightMm === survey.newWallHeightMm;
+  return wall && !untouched ? wall : null;
+}
+
 /** All readings of a job that are asked about, by pane. */
 export function jobDoubts(
   records: Pick<JobRecords, 'pane' | 'wall'>,
@@ -99,10 +122,11 @@ export function jobDoubts(
     wallId: pane.wallId,
     opening: pane.opening,
     readings: pane.readings,
+    shape: pane.shape,
     twinSet: pane.twinSet,
     // A sill nobody has measured says nothing of the room that is left above it.
     sillMm: pane.sillMm === rules.survey.defaultSillMm ? 0 : pane.sillMm,
-    wall: records.wall[pane.wallId] ?? null,
+    wall: measuredWall(records.wall[pane.wallId], rules),
     hole: pane.hole,
     gridLeaves: leaves.get(id) ?? null,
   }));
@@ -117,6 +141,11 @@ function cutOf(pane: Pane, rules: RuleSet): PaneToSuit['cut'] {
   const sizes = sizesOf(pane, rules);
   if (!sizes) return null;
   const { school, benchClearanceMm, roundingStepMm } = rules.cutting;
+  if (pane.shape.kind === 'blocks') {
+    // Each block is filmed for itself, with a piece cut to its face.
+    const { widthMm, heightMm } = pane.shape.block;
+    return { width: widthMm, height: heightMm, factoryEdge: 'none', seams: { allowed: false, axis: 'any' } };
+  }
   const factoryEdge = school === 'factoryEdgeFirst' ? 'any' : 'none';
   if (school !== 'benchCut')
     return { width: sizes.cutting.widthMm, height: sizes.cutting.heightMm, factoryEdge, seams: pane.seams };
@@ -129,11 +158,22 @@ export function paneVerdict(pane: Pane, film: Film, rules: RuleSet): FilmVerdict
   return filmVerdict(film, { glass: pane.glass, cut: cutOf(pane, rules) }, planRulesOf(rules));
 }
 
+function piecesWanted({ shape }: Pane): number {
+  return shape.kind === 'blocks' ? shape.columns * shape.rows : 1;
+}
+
 function paneForPlan(id: string, pane: Pane, film: Film, rules: RuleSet): PaneForPlan | null {
   const cut = cutOf(pane, rules);
   if (!cut || cut.width <= 0 || cut.height <= 0) return null;
   const seams = { ...cut.seams, allowed: cut.seams.allowed && film.mayBeSeamed };
-  const asked: PaneForPlan = { id, label: pane.label, filmId: film.id, count: 1, ...cut, seams };
+  const asked: PaneForPlan = {
+    id,
+    label: pane.label,
+    filmId: film.id,
+    count: piecesWanted(pane),
+    ...cut,
+    seams,
+  };
   // At a seam the factory edge belongs to the seam: a divided pane has no wish for its outer sides.
   const divided = divide(asked, filmForPlan(film), planRulesOf(rules)).kind === 'panels';
   return divided ? { ...asked, factoryEdge: 'none' } : asked;

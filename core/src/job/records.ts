@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { cutPlanSchema, planJobSchema } from '../cuts/index.ts';
+import { NO_WANTS, WANTS, WANT_LEVELS } from '../advice/index.ts';
 import { FAULT_KINDS, FITTING_STEPS } from '../fitting/index.ts';
+import { placeFields } from '../sun/index.ts';
 import {
   ALL_PLACES,
   CONDITION_KINDS,
@@ -9,6 +11,7 @@ import {
   HIDING_THINGS,
   NO_READINGS,
   OPENING_KINDS,
+  RECTANGLE,
   READING_TOOLS,
   SIDES,
 } from '../survey/index.ts';
@@ -28,29 +31,10 @@ const placeMm = z.number().min(0, 'Must be 0 or more').max(100_000);
 const wallMm = z.number().positive('Must be above 0').max(100_000);
 const moment = z.iso.datetime({ offset: true });
 
-const timeZone = z.string().refine(isTimeZone, 'Not a time zone; write one as America/New_York or Etc/GMT+5');
-
-function isTimeZone(zone: string): boolean {
-  try {
-    return new Intl.DateTimeFormat('en', { timeZone: zone }).resolvedOptions().timeZone !== '';
-  } catch (error) {
-    if (error instanceof RangeError) return false;
-    throw error;
-  }
-}
-
 export const siteSchema = z.strictObject({
   address: z.string().trim().max(200),
   town: name,
-  latitude: z
-    .number('Latitude is a number of degrees')
-    .min(-90, 'Latitude runs from -90 to 90')
-    .max(90, 'Latitude runs from -90 to 90'),
-  longitude: z
-    .number('Longitude is a number of degrees')
-    .min(-180, 'Longitude runs from -180 to 180')
-    .max(180, 'Longitude runs from -180 to 180'),
-  timeZone,
+  ...placeFields,
 });
 
 const jobHeaderSchema = z.strictObject({
@@ -66,9 +50,27 @@ const jobHeaderSchema = z.strictObject({
     })
     .default({ access: '', floorProtection: '', workingHours: '', hazards: '' }),
   ruleSetId: z.string().min(1).max(60),
+  /** The sketch plan of the site: where its arrow points north, degrees clockwise from up. */
+  plan: z.strictObject({ northDeg: z.number().min(0).max(360) }).default({ northDeg: 0 }),
 });
 
-const roomSchema = z.strictObject({ name, order: z.int() });
+const sizeSchema = z.strictObject({ widthMm: wallMm, heightMm: wallMm });
+
+const wantLevel = z.enum(WANT_LEVELS);
+
+/** What the people in a room want of its glass, and how far it may go. Shares from 0 to 1. */
+const wantsSchema = z.strictObject({
+  levels: z.partialRecord(z.enum(WANTS), wantLevel),
+  /** Not darker than: light that must still come through; not shinier than: light thrown back outwards. */
+  leastLight: z.number().min(0).max(1).nullable(),
+  mostShine: z.number().min(0).max(1).nullable(),
+});
+
+const roomSchema = z.strictObject({
+  name,
+  order: z.int(),
+  wants: wantsSchema.default(NO_WANTS),
+});
 
 const wallSchema = z.strictObject({
   roomId: recordIdSchema,
@@ -86,12 +88,12 @@ const wallSchema = z.strictObject({
         columns: z.int().min(1).max(50),
         rows: z.int().min(1).max(50),
         barMm: placeMm,
-        whole: z.strictObject({ widthMm: wallMm, heightMm: wallMm }).nullable(),
+        whole: sizeSchema.nullable(),
       }),
     )
     .default({}),
-  /** Where the bearing comes from: a map or plan, a compass (corrected to true north), or a guess. */
-  bearingSource: z.enum(['map', 'compass', 'rough']).default('map'),
+  /** Where the bearing comes from: a map, the sketch plan, a compass (corrected to true north), or a guess. */
+  bearingSource: z.enum(['map', 'compass', 'rough', 'plan']).default('map'),
   /** As the compass showed it, from magnetic north. */
   compassDeg: z.number().min(0).max(360).nullable().default(null),
   bearingUncertaintyDeg: z.number().min(0).max(90).default(5),
@@ -110,6 +112,15 @@ const wallSchema = z.strictObject({
         .max(72),
     })
     .default({ overhang: null, finLeft: null, finRight: null, horizon: [] }),
+  /** Where it stands on the sketch plan of the site; mm on paper, the middle of the wall. */
+  plan: z
+    .strictObject({
+      xMm: z.number().min(-1_000_000).max(1_000_000),
+      yMm: z.number().min(-1_000_000).max(1_000_000),
+      facesDeg: z.number().min(0).max(360),
+    })
+    .nullable()
+    .default(null),
   order: z.int(),
 });
 
@@ -134,6 +145,27 @@ const readingsSchema = z.strictObject(
   >,
 );
 
+const shapeSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('rectangle'), cornerRadiusMm: placeMm }),
+  z.strictObject({ kind: z.literal('quadrilateral') }),
+  z.strictObject({
+    kind: z.literal('trapezium'),
+    parallel: z.enum(['upright', 'level']),
+    offsetMm: z.number().min(-100_000).max(100_000),
+  }),
+  z.strictObject({ kind: z.literal('triangle'), apexMm: placeMm.nullable() }),
+  z.strictObject({ kind: z.literal('arch'), riseMm: wallMm.nullable() }),
+  z.strictObject({ kind: z.literal('circle') }),
+  z.strictObject({
+    kind: z.literal('blocks'),
+    columns: z.int().min(1).max(100),
+    rows: z.int().min(1).max(100),
+    block: sizeSchema,
+    jointMm: placeMm,
+    cornerRadiusMm: placeMm,
+  }),
+]);
+
 const paneSchema = z.strictObject({
   wallId: recordIdSchema,
   label: z.string().trim().min(1).max(12),
@@ -142,7 +174,10 @@ const paneSchema = z.strictObject({
   gapBeforeMm: placeMm,
   sillMm: placeMm,
   readings: readingsSchema,
+  shape: shapeSchema.default({ kind: 'rectangle', cornerRadiusMm: 0 }),
   glass: z.enum(GLASS_KINDS),
+  /** Thickness of each pane of the glass; null where nobody has measured it. */
+  glassMm: z.number().min(2).max(40).nullable().default(null),
   frame: z.enum(FRAME_KINDS),
   handle: z.enum(SIDES).nullable(),
   filmId: z.string().min(1).max(60).nullable(),
@@ -177,7 +212,7 @@ const paneSchema = z.strictObject({
     .readonly()
     .default([]),
   /** The hole in the frame, where it was measured: the glass can't be larger. */
-  hole: z.strictObject({ widthMm: wallMm, heightMm: wallMm }).nullable().default(null),
+  hole: sizeSchema.nullable().default(null),
   seams: z.strictObject({ allowed: z.boolean(), axis: z.enum(['any', 'vertical', 'horizontal']) }),
 });
 
@@ -252,6 +287,9 @@ export function panesOfWall(records: JobRecords, wallId: string): (Pane & { read
   return inOrder(records.pane).filter((pane) => pane.wallId === wallId);
 }
 
+/** A room before anybody has said what is wanted there. */
+export const NEW_ROOM: Pick<Room, 'wants'> = { wants: NO_WANTS };
+
 /** What is known of a visit before anybody was there. */
 export const NO_VISIT: JobHeader['visit'] = {
   access: '',
@@ -260,10 +298,13 @@ export const NO_VISIT: JobHeader['visit'] = {
   hazards: '',
 };
 
+/** What a new job says of its site until somebody says more; on its plan north is up. */
+export const NEW_HEADER: Pick<JobHeader, 'visit' | 'plan'> = { visit: NO_VISIT, plan: { northDeg: 0 } };
+
 /** What a new wall is until somebody says otherwise. */
 export const NEW_WALL: Pick<
   Wall,
-  'grids' | 'bearingSource' | 'compassDeg' | 'bearingUncertaintyDeg' | 'floorMm' | 'shade'
+  'grids' | 'bearingSource' | 'compassDeg' | 'bearingUncertaintyDeg' | 'floorMm' | 'shade' | 'plan'
 > = {
   grids: {},
   bearingSource: 'map',
@@ -271,13 +312,16 @@ export const NEW_WALL: Pick<
   bearingUncertaintyDeg: 5,
   floorMm: 0,
   shade: { overhang: null, finLeft: null, finRight: null, horizon: [] },
+  plan: null,
 };
 
 /** What a new opening is until somebody says otherwise. */
 export const NEW_PANE: Omit<Pane, 'wallId' | 'label' | 'order' | 'gapBeforeMm' | 'sillMm'> = {
   opening: 'fixed',
   readings: NO_READINGS,
+  shape: RECTANGLE,
   glass: 'double',
+  glassMm: null,
   frame: 'timber',
   handle: null,
   filmId: null,

@@ -1,7 +1,17 @@
-import { ruleSetOf, type ShopBook } from './planning.ts';
-import { addRecord, patchRecord, type Change } from './edit.ts';
-import { NEW_PANE, inOrder, panesOfWall, type JobRecords, type Pane } from './records.ts';
-import { equalLights, readingOf, type OpeningLine, type TakenLength } from '../survey/index.ts';
+import { ruleSetOf, sizesOf, type ShopBook } from './planning.ts';
+import { addRecord, patchRecord, withRecord, type Change } from './edit.ts';
+import { NEW_PANE, inOrder, panesOfWall, type JobRecords, type Pane, type Wall } from './records.ts';
+import {
+  NO_READINGS,
+  axisOf,
+  equalLights,
+  placesOfShape,
+  readingOf,
+  type OpeningLine,
+  type Reading,
+  type Readings,
+  type TakenLength,
+} from '../survey/index.ts';
 import { formatBareLength, type LengthUnit } from '../units/index.ts';
 
 /** Where and by whom openings are taken off, and new ids for them. */
@@ -53,6 +63,16 @@ export function emptyOpening(takeOff: TakeOff): { id: string; changes: readonly 
   return { id, changes: [addRecord('pane', id, pane)], label };
 }
 
+/** Width and height as said, at the first place of the shape for each. The line of a block wall gives the block. */
+function firstReadings(shape: Pane['shape'], said: { width: Reading; height: Reading }): Readings {
+  if (shape.kind === 'blocks') return NO_READINGS;
+  const places = placesOfShape(shape);
+  const [width] = places.filter((place) => axisOf(place) === 'width');
+  // The height of an arch is said up to its crown.
+  const height = shape.kind === 'arch' ? 'heightMiddle' : places.find((place) => axisOf(place) === 'height');
+  return { ...NO_READINGS, [width ?? 'widthTop']: said.width, [height ?? 'heightLeft']: said.height };
+}
+
 /**
  * The openings of one line: as many as were said, all twins, each with its size as one reading a side. A grid becomes
  * equal lights behind its bars, on a wall that keeps the size of the whole.
@@ -97,11 +117,11 @@ export function openingsOfLine(
         order: firstOrder + ids.length - 1,
         twinSet,
         cell: gridId ? { gridId, column: at % columns, row: Math.floor(at / columns) } : null,
-        readings: {
-          ...NEW_PANE.readings,
-          widthTop: readingOf(width.mm, width.typed, taken),
-          heightLeft: readingOf(height.mm, height.typed, taken),
-        },
+        shape: line.shape ?? NEW_PANE.shape,
+        readings: firstReadings(line.shape ?? NEW_PANE.shape, {
+          width: readingOf(width.mm, width.typed, taken),
+          height: readingOf(height.mm, height.typed, taken),
+        }),
       };
       changes.push(addRecord('pane', id, pane));
     }
@@ -112,6 +132,57 @@ export function openingsOfLine(
       ? patchRecord(records, 'wall', wallId, { grids: { ...wall.grids, ...grids } })
       : null;
   return { ids, changes: onWall ? [onWall, ...changes] : changes };
+}
+
+/**
+ * Panes that turn out to be lights behind bars: each becomes the first light of a grid over its own size, the others
+ * follow it as twins. Panes without a size, with a shape of their own or already in a grid stay as they are.
+ */
+export function lightsOfPanes(
+  takeOff: TakeOff,
+  paneIds: readonly string[],
+  {
+    columns,
+    rows,
+    barMm,
+  }: { readonly columns: number; readonly rows: number; readonly barMm: number | null },
+): Change[] {
+  const { records, book, wallId, taken, unit, newId } = takeOff;
+  const rules = ruleSetOf(records, book);
+  const wall = records.wall[wallId];
+  if (!wall || columns * rows < 2) return [];
+  const bar = barMm ?? rules.survey.defaultBarMm;
+  const grids: Wall['grids'] = { ...wall.grids };
+  const changes: Change[] = [];
+  let number = nextNumber(records);
+  let order = nextOrder(records);
+  for (const { id, ...pane } of panesOfWall(records, wallId)) {
+    const whole = sizesOf(pane, rules)?.cutting;
+    if (!paneIds.includes(id) || !whole || pane.cell || pane.shape.kind !== 'rectangle') continue;
+    const light = equalLights(whole, { columns, rows, barMm: bar });
+    if (light.widthMm <= 0 || light.heightMm <= 0) continue;
+    const gridId = newId();
+    grids[gridId] = { columns, rows, barMm: bar, whole };
+    const reading = (mm: number) => readingOf(mm, formatBareLength(mm, { unit }), taken);
+    const first: Pane = {
+      ...pane,
+      twinSet: `set-${newId()}`,
+      cell: { gridId, column: 0, row: 0 },
+      readings: { ...NO_READINGS, widthTop: reading(light.widthMm), heightLeft: reading(light.heightMm) },
+    };
+    const change = patchRecord(records, 'pane', id, first);
+    if (change) changes.push(change);
+    for (let at = 1; at < columns * rows; at += 1) {
+      const cell = { gridId, column: at % columns, row: Math.floor(at / columns) };
+      changes.push(
+        addRecord('pane', newId(), { ...first, condition: [], label: String(number), order, cell }),
+      );
+      number += 1;
+      order += 1;
+    }
+  }
+  const onWall = patchRecord(records, 'wall', wallId, { grids });
+  return onWall && changes.length > 0 ? [onWall, ...changes] : [];
 }
 
 /** Panes again, after the last of the wall: alike in everything that was measured, and said to be twins. */
@@ -138,12 +209,61 @@ export function twinsOfPanes(
           order: firstOrder + at,
           twinSet,
           cell: null,
-          handle: pane.handle,
+          condition: [],
         }),
       );
       return copyId;
     });
   return { ids, changes };
+}
+
+/**
+ * A pane like another in everything that was measured and in its glass and frame, and said to be its twin. Its place on
+ * the wall, film and condition stay its own.
+ */
+export function sameAsPane(
+  { records, newId }: Pick<TakeOff, 'records' | 'newId'>,
+  paneId: string,
+  likeId: string,
+): Change[] {
+  const like = records.pane[likeId];
+  if (!like || paneId === likeId) return [];
+  const twinSet = like.twinSet ?? `set-${newId()}`;
+  const { readings, shape, opening, glass, frame, handle, hidden, hole } = like;
+  const patch = { readings, shape, opening, glass, frame, handle, hidden, hole, twinSet };
+  return [
+    patchRecord(records, 'pane', likeId, { twinSet }),
+    patchRecord(records, 'pane', paneId, patch),
+  ].filter((change) => change !== null);
+}
+
+/** A whole room again, with all its walls: for the next floor. The new walls have the names of the old. */
+export function copyOfRoom(
+  { records, newId }: Pick<TakeOff, 'records' | 'newId'>,
+  roomId: string,
+  name: string,
+): { id: string; firstWallId: string | null; changes: Change[] } | null {
+  const room = records.room[roomId];
+  if (!room) return null;
+  const id = newId();
+  const order = 1 + Math.max(-1, ...Object.values(records.room).map((other) => other.order));
+  const walls = inOrder(records.wall).filter((wall) => wall.roomId === roomId);
+  const changes: Change[] = [addRecord('room', id, { ...room, name, order })];
+  let sofar = records;
+  let firstWallId: string | null = null;
+  for (const wall of walls) {
+    const copied = copyOfWall({ records: sofar, newId }, wall.id, wall.name);
+    if (!copied) continue;
+    const inRoom = copied.changes.map((change) =>
+      change.kind === 'wall' && change.id === copied.id
+        ? addRecord('wall', copied.id, { ...(change.after as Wall), roomId: id })
+        : change,
+    );
+    changes.push(...inRoom);
+    sofar = inRoom.reduce(withRecord, sofar);
+    firstWallId ??= copied.id;
+  }
+  return { id, firstWallId, changes };
 }
 
 /** A whole wall again, with its openings as twins: for the next room or floor. Fittings and faults stay behind. */
@@ -169,6 +289,7 @@ export function copyOfWall(
   const copies = panes.map(({ id: paneId, ...pane }, at) =>
     addRecord('pane', newId(), {
       ...pane,
+      condition: [],
       wallId: id,
       label: String(firstNumber + at),
       order: firstOrder + at,

@@ -9,9 +9,12 @@ const cautious: RuleSet = {
     agreementMm: 2,
     twinToleranceMm: 4,
     defaultBarMm: 24,
+    newWallWidthMm: 4000,
+    newWallHeightMm: 2500,
     defaultGapMm: 120,
     defaultSillMm: 900,
   },
+  film: { coldestC: -12, hottestC: 30, indoorC: 21, dewPointC: 10, mustFrom: 0.4 },
   cutting: {
     school: 'marginAllRound',
     marginMm: 25,

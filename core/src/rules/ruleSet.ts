@@ -17,9 +17,33 @@ export const ruleSetSchema = z.strictObject({
     agreementMm: lengthMm.max(20).default(2).describe('Two readings at one place must agree within this'),
     twinToleranceMm: lengthMm.max(50).default(4).describe('Panes that differ by less than this are twins'),
     defaultBarMm: lengthMm.max(300).default(24).describe('Bar between two lights until it is measured'),
+    newWallWidthMm: z
+      .number()
+      .min(500)
+      .max(100_000)
+      .default(4000)
+      .describe('Width of a new wall; a wall that still has it and the height below counts as not measured'),
+    newWallHeightMm: z.number().min(500).max(100_000).default(2500).describe('Height of a new wall'),
     defaultGapMm: lengthMm.describe('Frame or wall between two openings until it is measured'),
     defaultSillMm: lengthMm.describe('Height of an opening over the floor until it is measured'),
   }),
+  film: z
+    .strictObject({
+      coldestC: z.number().min(-50).max(25).describe('A clear winter morning here, for breakage'),
+      hottestC: z.number().min(0).max(55).describe('A clear summer afternoon here, for breakage'),
+      indoorC: z.number().min(5).max(35).describe('The room behind the glass'),
+      dewPointC: z
+        .number()
+        .min(-10)
+        .max(25)
+        .describe('Below this the room side of the glass gets wet (about 50 % humidity at 21 °C: 10 °C)'),
+      mustFrom: z
+        .number()
+        .min(0.1)
+        .max(1)
+        .describe('What is a must counts as met from this share of what the best kind of film does'),
+    })
+    .default({ coldestC: -12, hottestC: 30, indoorC: 21, dewPointC: 10, mustFrom: 0.4 }),
   cutting: z.strictObject({
     school: z.enum(CUTTING_SCHOOLS),
     marginMm: lengthMm.max(100).describe('Added at every side that is trimmed on the glass'),

@@ -1,1 +1,14 @@
-export { sunOnWall, type DayStretch, type Site } from './sunOnWall.ts';
+export { localDay, riseAndSet, sunPosition, type Site, type SunPosition } from './sunPosition.ts';
+export { OPEN_SKY, cosIncidence, horizonAt, sunOnPoint, type PaneInSun, type Shade } from './shade.ts';
+export { directSun, type DayStretch, type SunStretch } from './directSun.ts';
+export { openWallSun, wallSun, wallSunUncertainty, type WallInSun } from './wallSun.ts';
+export {
+  sunCaseFormat,
+  sunCaseSchema,
+  sunResult,
+  sunResultSchema,
+  type SunCase,
+  type SunResult,
+} from './sunCase.ts';
+export { clearDay, clearSunOnGlass, clearYear, type SunYear } from './clearSky.ts';
+export { placeFields } from './place.ts';

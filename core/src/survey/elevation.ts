@@ -1,4 +1,4 @@
-import type { Size } from './sizes.ts';
+import type { Size } from './pane.ts';
 
 export interface Point {
   readonly x: number;

@@ -1,5 +1,5 @@
 import { medianOf } from './doubt/evidence.ts';
-import type { Size } from './sizes.ts';
+import type { Size } from './pane.ts';
 
 /** Lights behind bars, as one opening of a wall. Columns from the left, rows from the top, seen from inside. */
 export interface Grid {

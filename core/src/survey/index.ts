@@ -24,8 +24,22 @@ export {
   type Readings,
   type SeamWish,
   type Side,
+  type Size,
 } from './pane.ts';
-export { nextReadingPlace, paneSizes, type PaneSizes, type Size } from './sizes.ts';
+export { nextReadingPlace, paneSizes, type PaneSizes } from './sizes.ts';
+export type { Outline, OutlineCorner } from './outline.ts';
+export {
+  RECTANGLE,
+  SHAPE_KINDS,
+  blockFaces,
+  paneOutline,
+  placesOfShape,
+  roundedRectangle,
+  sizeOfBlocks,
+  type PaneShape,
+  type ShapeKind,
+  type ShapeProblem,
+} from './shape.ts';
 export { doubtsOfSurvey } from './doubt/doubts.ts';
 export type { Doubt, DoubtCode, DoubtRules, SurveyedPane } from './doubt/surveyed.ts';
 export type { Slip } from './doubt/slips.ts';
@@ -37,4 +51,5 @@ export { trueBearing, type TrueBearing } from './bearing.ts';
 export { CONDITION_KINDS, HIDING_THINGS, type ConditionKind, type HidingThing } from './condition.ts';
 export { USUAL_LASER, standInAnswer, type LaserAnswer, type LaserMeter } from './laser.ts';
 export { fitPane, type Corner, type FittedPane } from './squareness.ts';
+export { bearingOnPlan, endsOnPlan, facesOnPlan, layOut, type WallOnPlan } from './sitePlan.ts';
 export { placeOpenings, type OpeningToPlace, type PlacedOpening } from './wall.ts';

@@ -51,6 +51,38 @@ test('a grid of lights with its bars', () => {
 });
 
 test.each([
+  ['900 x 1850 arch rise 450', { shape: { kind: 'arch', riseMm: 450 } }],
+  ['900 x 1850 rise 450 fixed', { shape: { kind: 'arch', riseMm: 450 }, opening: 'fixed' }],
+  ['900 x 400 triangle x2', { shape: { kind: 'triangle', apexMm: null }, count: 2 }],
+  ['600 x 600 round', { shape: { kind: 'circle' } }],
+  ['800 x 600 radius 40', { shape: { kind: 'rectangle', cornerRadiusMm: 40 } }],
+  ['800 x 600 raked', { shape: { kind: 'trapezium', parallel: 'upright' } }],
+  ['800 x 600', { shape: null }],
+])('a shape: %s', (text, expected) => expect(understood(text)).toMatchObject(expected));
+
+test('a wall of glass blocks is said by its block', () => {
+  expect(understood('190 x 190 blocks 6 by 8 joint 10 radius 12 steel')).toMatchObject({
+    opening: 'blockWall',
+    glass: 'block',
+    frame: 'steel',
+    shape: {
+      kind: 'blocks',
+      columns: 6,
+      rows: 8,
+      block: { widthMm: 190, heightMm: 190 },
+      jointMm: 10,
+      cornerRadiusMm: 12,
+    },
+  });
+});
+
+test.each([
+  ['190 x 190 blocks 0 by 8', 'line.badCount'],
+  ['800 x 600 rise 1/0', 'line.badLength'],
+  ['800 x 600 joint 10', 'line.doesNotBelong'],
+  ['600 x 600 round radius 20', 'line.doesNotBelong'],
+  ['900 x 400 triangle rise 100', 'line.doesNotBelong'],
+  ['1200 x 900 lights 3 by 2 arch', 'line.doesNotBelong'],
   ['', 'line.empty'],
   ['640', 'line.needsTwoLengths'],
   ['640 x 1120 x 3 x 4', 'line.needsTwoLengths'],

@@ -6,7 +6,8 @@ import {
   type LengthUnit,
   type Result,
 } from '../units/index.ts';
-import type { FrameKind, GlassKind, OpeningKind, Side } from './pane.ts';
+import type { PaneShape } from './shape.ts';
+import type { FrameKind, GlassKind, OpeningKind, Side, Size } from './pane.ts';
 
 /** An opening as said in one line: `640 x 1120 x3 sash`, `32 1/4 by 44 1/8 double`, `1200 x 900 lights 3 by 2`. */
 export interface OpeningLine {
@@ -17,6 +18,8 @@ export interface OpeningLine {
   readonly glass: GlassKind | null;
   readonly frame: FrameKind | null;
   readonly handle: Side | null;
+  /** Not a plain rectangle; null where nothing was said of it. */
+  readonly shape: PaneShape | null;
   /** A grid of lights behind bars; the size is then that of the whole. */
   readonly grid: { readonly columns: number; readonly rows: number; readonly barMm: number | null } | null;
 }
@@ -26,10 +29,17 @@ export type LineProblem =
   | { readonly code: 'line.needsTwoLengths'; readonly typed: string }
   | { readonly code: 'line.unknownWord'; readonly word: string }
   | { readonly code: 'line.badCount'; readonly typed: string }
-  | { readonly code: 'line.badLength'; readonly side: 'width' | 'height'; readonly problem: LengthProblem };
+  /** Something that goes with another shape than the one the line says. */
+  | { readonly code: 'line.doesNotBelong'; readonly word: string }
+  | {
+      readonly code: 'line.badLength';
+      readonly side: 'width' | 'height' | 'bars' | 'joint' | 'radius' | 'rise';
+      readonly problem: LengthProblem;
+    };
 
 export const MOST_AT_ONCE = 60;
 const MOST_LIGHTS = 20;
+const MOST_BLOCKS = 100;
 
 type Said = Partial<Pick<OpeningLine, 'opening' | 'glass' | 'frame' | 'handle'>>;
 
@@ -71,10 +81,57 @@ const WORDS: readonly (readonly [RegExp, Said])[] = [
 const LIGHTS =
   /(?:lights?|grid)\s+(\d{1,2})\s*(?:x|×|by)\s*(\d{1,2})(?!\d)|(?<!\d)(\d{1,2})\s*(?:x|×|by)\s*(\d{1,2})\s+lights?/i;
 const BARS = /bars?\s+([\d./\s]+(?:mm|cm|in|")?)/i;
+const BLOCKS = /(?:glass\s+)?blocks?\s+(\d{1,3})\s*(?:x|×|by)\s*(\d{1,3})(?!\d)/i;
+const LENGTH_AFTER = String.raw`\s+([\d./\s]*\d(?:\s*(?:mm|cm|in|"))?)`;
+const JOINT = new RegExp(`joints?${LENGTH_AFTER}`, 'i');
+const RADIUS = new RegExp(`(?:(?:corner\\s+)?radius|rounded)${LENGTH_AFTER}`, 'i');
+const RISE = new RegExp(`rise${LENGTH_AFTER}`, 'i');
+const SHAPE_WORD =
+  /(?<![\w-])(arch(?:ed)?|triangles?|circles?|round|trapeziums?|raked|out\s+of\s+square)(?![\w-])/i;
 const COUNT = /(?<![\d/.])(\d+)\s*(?:off|pieces|times)(?!\w)/i;
 /** Letters that belong to no length: units and a letter mistyped for a digit are left to the length's own reading. */
 const UNKNOWN_WORD = /(?<![\w/])(?!(?:mm|cm|m|in|inch|inches|ft|feet|foot)\b)[a-z]{2,}/i;
 const BETWEEN = /\s*(?:×|\bby\b|\*|(?<=[\d\s"'″′a-z])x(?=\s*[\d.]))\s*/i;
+
+/** What may be said of a shape beside its size, and of which shapes. */
+type ShapeMeasure = 'joint' | 'radius' | 'rise';
+const MEASURES: Readonly<Record<ShapeMeasure, readonly PaneShape['kind'][]>> = {
+  joint: ['blocks'],
+  radius: ['rectangle', 'blocks'],
+  rise: ['arch'],
+};
+
+interface SaidOfShape {
+  readonly blocks: { readonly columns: number; readonly rows: number; readonly block: Size } | null;
+  readonly word: string | null;
+  readonly measures: Readonly<Partial<Record<ShapeMeasure, number>>>;
+}
+
+function shapeOfWord(word: string, riseMm: number | null): PaneShape {
+  const said = word.toLowerCase();
+  if (said.startsWith('arch')) return { kind: 'arch', riseMm };
+  if (said.startsWith('tri')) return { kind: 'triangle', apexMm: null };
+  if (said.startsWith('trap') || said === 'raked')
+    return { kind: 'trapezium', parallel: 'upright', offsetMm: 0 };
+  return said.startsWith('out') ? { kind: 'quadrilateral' } : { kind: 'circle' };
+}
+
+/** The shape that a line says, null for a plain rectangle; what belongs to another shape is not passed over. */
+function shapeSaid({ blocks, word, measures }: SaidOfShape): Result<PaneShape | null, LineProblem> {
+  const { joint = 0, radius = 0, rise = null } = measures;
+  const named = word ?? (rise === null ? null : 'arch');
+  const shape: PaneShape = blocks
+    ? { kind: 'blocks', ...blocks, jointMm: joint, cornerRadiusMm: radius }
+    : named === null
+      ? { kind: 'rectangle', cornerRadiusMm: radius }
+      : shapeOfWord(named, rise);
+  const stray = (Object.keys(measures) as ShapeMeasure[]).find(
+    (name) => !MEASURES[name].includes(shape.kind),
+  );
+  const strayWord = stray ?? (blocks ? word : null);
+  if (strayWord) return fail({ code: 'line.doesNotBelong', word: strayWord });
+  return succeed(shape.kind === 'rectangle' && radius === 0 ? null : shape);
+}
 
 function take(text: string, pattern: RegExp): { rest: string; found: RegExpExecArray | null } {
   const found = pattern.exec(text);
@@ -91,6 +148,23 @@ export function parseOpeningLine(text: string, unit: LengthUnit): Result<Opening
   let rest = text.replaceAll(',', ' ').trim();
   let said: Said = {};
 
+  const blocks = take(rest, BLOCKS);
+  rest = blocks.rest;
+  const extra: Partial<Record<ShapeMeasure, number>> = {};
+  for (const [name, pattern] of [
+    ['joint', JOINT],
+    ['radius', RADIUS],
+    ['rise', RISE],
+  ] as const) {
+    const found = take(rest, pattern);
+    rest = found.rest;
+    if (!found.found) continue;
+    const read = parseLength((found.found[1] ?? '').trim(), unit, 'any');
+    if (!read.ok) return fail({ code: 'line.badLength', side: name, problem: read.problem });
+    extra[name] = read.value.mm;
+  }
+  const shaped = take(rest, SHAPE_WORD);
+  rest = shaped.rest;
   const lights = take(rest, LIGHTS);
   rest = lights.rest;
   const bars = lights.found ? take(rest, BARS) : { rest, found: null };
@@ -117,13 +191,26 @@ export function parseOpeningLine(text: string, unit: LengthUnit): Result<Opening
   const height = parseLength(heightText, unit, 'glass');
   if (!height.ok) return fail({ code: 'line.badLength', side: 'height', problem: height.problem });
   const barMm = bars.found ? parseLength((bars.found[1] ?? '').trim(), unit, 'any') : null;
-  if (barMm && !barMm.ok) return fail({ code: 'line.badLength', side: 'width', problem: barMm.problem });
+  if (barMm && !barMm.ok) return fail({ code: 'line.badLength', side: 'bars', problem: barMm.problem });
   const [columns, rows] = lights.found
     ? [Number(lights.found[1] ?? lights.found[3]), Number(lights.found[2] ?? lights.found[4])]
     : [1, 1];
   if (columns < 1 || rows < 1 || columns > MOST_LIGHTS || rows > MOST_LIGHTS)
     return fail({ code: 'line.badCount', typed: lights.found?.[0] ?? '' });
+  const [across, up] = [Number(blocks.found?.[1] ?? 0), Number(blocks.found?.[2] ?? 0)];
+  if (blocks.found && (across < 1 || up < 1 || across > MOST_BLOCKS || up > MOST_BLOCKS))
+    return fail({ code: 'line.badCount', typed: blocks.found[0] });
+  const block = { widthMm: width.value.mm, heightMm: height.value.mm };
+  const shape = shapeSaid({
+    blocks: blocks.found ? { columns: across, rows: up, block } : null,
+    word: shaped.found?.[1] ?? null,
+    measures: extra,
+  });
+  if (!shape.ok) return shape;
+  if (lights.found && shape.value) return fail({ code: 'line.doesNotBelong', word: lights.found[0] });
+  if (blocks.found) said = { opening: 'blockWall', glass: 'block', ...said };
   return succeed({
+    shape: shape.value,
     width: { mm: width.value.mm, typed: widthText },
     height: { mm: height.value.mm, typed: heightText },
     count,

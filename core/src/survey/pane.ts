@@ -102,6 +102,11 @@ export function lengthsAt(reading: Reading | null): number[] {
   return reading ? [reading.mm, ...reading.again.map(({ mm }) => mm)] : [];
 }
 
+export interface Size {
+  readonly widthMm: number;
+  readonly heightMm: number;
+}
+
 /** Whether and along which axis a pane may be divided; `vertical` seams stand upright. */
 export interface SeamWish {
   readonly allowed: boolean;

@@ -14,6 +14,8 @@ export interface FittedPane {
   readonly bottomLeft: Corner;
   /** Reading less fitted length, mm, by place. */
   readonly residualsMm: Readonly<Partial<Record<AnyPlace, number>>>;
+  /** How long the fitted pane is at each place, mm. */
+  readonly lengthsMm: Readonly<Record<AnyPlace, number>>;
   readonly rmsMm: number;
   /** Whether a diagonal was read: without one the lean of the pane is not known and taken as none. */
   readonly leanKnown: boolean;
@@ -113,6 +115,10 @@ export function fitPane(readings: Readings, toleranceMm: number): FittedPane | n
     bottomRight: br,
     bottomLeft: bl,
     residualsMm,
+    lengthsMm: Object.fromEntries(ALL_PLACES.map((place) => [place, lengthAt(place, all.corners)])) as Record<
+      AnyPlace,
+      number
+    >,
     rmsMm: all.rmsMm,
     leanKnown: observed.some(({ place }) => place.startsWith('diagonal')),
     oddPlace: all.residuals.every((off) => Math.abs(off) <= toleranceMm)

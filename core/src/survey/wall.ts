@@ -1,5 +1,5 @@
 import type { Grid, GridCell } from './grid.ts';
-import type { Size } from './sizes.ts';
+import type { Size } from './pane.ts';
 
 /** Where an opening stands on its wall, seen from inside: measured from the wall's left end and from the floor. */
 export interface PlacedOpening<Id extends string> {

@@ -1,5 +1,13 @@
 import type { Film } from '../film/index.ts';
-import { NEW_PANE, NEW_WALL, NO_VISIT, type JobRecords, type Pane, type ShopBook } from '../job/index.ts';
+import {
+  NEW_PANE,
+  NEW_ROOM,
+  NEW_WALL,
+  NEW_HEADER,
+  type JobRecords,
+  type Pane,
+  type ShopBook,
+} from '../job/index.ts';
 import { DEFAULT_RULE_SETS } from '../rules/index.ts';
 import { NO_READINGS, READING_PLACES, readingOf, type Readings } from '../survey/index.ts';
 
@@ -14,9 +22,12 @@ export const silverForTest: Film = {
   optics: {
     visibleTransmitted: 0.18,
     visibleReflectedOut: 0.56,
+    visibleReflectedIn: 0.57,
     solarTransmitted: 0.14,
     solarReflectedOut: 0.52,
+    solarReflectedIn: 0.54,
     uvTransmitted: 0.01,
+    emissivity: 0.7,
   },
   rolls: [{ widthMm: 1524, lengthMm: 30480, price: 412 }],
   turn: 'half',
@@ -66,11 +77,11 @@ export function recordsForTest(
           longitude: -70.3,
           timeZone: 'America/New_York',
         },
-        visit: NO_VISIT,
+        ...NEW_HEADER,
         ruleSetId: changes.ruleSetId ?? 'margin-all-round',
       },
     },
-    room: { r1: { name: 'Reading room', order: 0 } },
+    room: { r1: { name: 'Reading room', order: 0, ...NEW_ROOM } },
     wall: {
       w1: {
         ...NEW_WALL,

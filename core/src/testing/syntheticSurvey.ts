@@ -2,6 +2,7 @@ import {
   ALL_PLACES,
   NO_READINGS,
   READING_PLACES,
+  RECTANGLE,
   readingOf,
   type AnyPlace,
   type OpeningKind,
@@ -42,11 +43,18 @@ const KINDS: readonly OpeningKind[] = [
   'partition',
   'frenchDoor',
 ];
+const UPRIGHT: ReadonlySet<OpeningKind> = new Set(['casement', 'sash', 'frenchDoor']);
 const SIXTEENTH_MM = MM_PER_INCH / 16;
+
+interface Like {
+  readonly width: number;
+  readonly height: number;
+  readonly opening: OpeningKind;
+}
 
 /**
  * A survey of `count` panes as a tape gives it: noise of up to 1 mm on every reading, half the sets in inches to a
- * sixteenth, twins in sets of up to eight, some panes really odd, some really leaning, one in five read once each way
+ * sixteenth, twins in sets of up to eight, one set in twenty the last one lying on its side, some panes really odd, some really leaning, one in five read once each way
  * only, a third with diagonals, a fifth with a second reading, a tenth with the hole in the frame.
  */
 export function syntheticSurvey(count: number, seed: number): SurveyedWithUnit[] {
@@ -54,14 +62,19 @@ export function syntheticSurvey(count: number, seed: number): SurveyedWithUnit[]
   const between = (from: number, to: number) => from + random() * (to - from);
   const panes: SurveyedWithUnit[] = [];
   let wallNumber = 0;
+  const sets: Like[] = [];
   while (panes.length < count) {
     const twins = Math.min(count - panes.length, 1 + Math.floor(random() * 8));
     if (random() < 0.6) wallNumber += 1;
     const unit: Unit = random() < 0.5 ? 'mm' : 'in';
-    const opening = KINDS[Math.floor(random() * KINDS.length)] ?? 'fixed';
-    const upright = opening === 'casement' || opening === 'sash' || opening === 'frenchDoor';
+    const drawn = KINDS[Math.floor(random() * KINDS.length)] ?? 'fixed';
+    const last = sets.at(-1);
+    const level = last && !UPRIGHT.has(last.opening) && random() < 0.05 ? last : null;
+    const opening: OpeningKind = level?.opening ?? drawn;
     const base = { width: between(350, 1500), height: 0 };
-    base.height = upright ? base.width * between(1.3, 2.4) : between(400, 2400);
+    base.height = UPRIGHT.has(opening) ? base.width * between(1.3, 2.4) : between(400, 2400);
+    if (level) Object.assign(base, { width: level.height, height: level.width });
+    sets.push({ ...base, opening });
     const sillMm = Math.round(between(100, 1000));
     const wall = { widthMm: 9000, heightMm: Math.round(sillMm + base.height + between(150, 700)) };
     const declared = twins > 1 && random() < 0.5 ? `twins ${panes.length}` : null;
@@ -112,6 +125,7 @@ export function syntheticSurvey(count: number, seed: number): SurveyedWithUnit[]
           wallId: `w${wallNumber}`,
           opening,
           readings,
+          shape: RECTANGLE,
           twinSet: odd === 0 ? declared : null,
           sillMm,
           wall,

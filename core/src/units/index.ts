@@ -25,6 +25,7 @@ export {
 } from './tolerances.ts';
 export {
   readFormat,
+  readJsonText,
   readFormatValue,
   type FileProblem,
   type FormatReader,

@@ -97,17 +97,10 @@ export function readFormatValue<Value>(
   return succeed({ value: again.data, warnings });
 }
 
-/**
- * Reads a file of one of the open formats. Another format, a newer version, broken JSON and unusable fields are
- * problems; fields the format does not know come back as warnings, so nothing is ignored silently.
- */
-export function readFormat<Value>(
-  text: string,
-  reader: FormatReader<Value>,
-): Result<ReadFile<Value>, readonly FileProblem[]> {
-  let json: unknown;
+/** Parses the text of a file as JSON; says whether it was cut off or is none. */
+export function readJsonText(text: string): Result<unknown, readonly FileProblem[]> {
   try {
-    json = JSON.parse(text);
+    return succeed(JSON.parse(text) as unknown);
   } catch (error) {
     if (!(error instanceof SyntaxError)) throw error;
     const cut = text.trim() === '' || /end of JSON|Unterminated/i.test(error.message);
@@ -116,5 +109,16 @@ export function readFormat<Value>(
       : `The file is not readable JSON (${error.message}). Fetch it again from where it came.`;
     return fail([{ code: cut ? 'file.truncated' : 'file.notJson', path: '', sentence }]);
   }
-  return readFormatValue(json, reader);
+}
+
+/**
+ * Reads a file of one of the open formats. Another format, a newer version, broken JSON and unusable fields are
+ * problems; fields the format does not know come back as warnings, so nothing is ignored silently.
+ */
+export function readFormat<Value>(
+  text: string,
+  reader: FormatReader<Value>,
+): Result<ReadFile<Value>, readonly FileProblem[]> {
+  const json = readJsonText(text);
+  return json.ok ? readFormatValue(json.value, reader) : json;
 }

@@ -9,6 +9,7 @@ export {
   OPENING_NAMES,
   READING_NAMES,
   SCHOOL_NAMES,
+  SHAPE_NAMES,
   SIDE_NAMES,
   STEP_NAMES,
 } from './names.ts';
@@ -16,6 +17,7 @@ export {
   LEFT_OUT,
   describeDoubt,
   describeLineProblem,
+  describeShapeProblem,
   readBackLine,
   describeFilmReason,
   describeLengthProblem,
@@ -24,3 +26,12 @@ export {
 } from './problems.ts';
 export { stepWords, type StepWords } from './steps.ts';
 export { PANE_WORDS, describeCellProblem } from './paneWords.ts';
+export {
+  BREAKAGE_NAMES,
+  WANT_NAMES,
+  describeBreakage,
+  describeOut,
+  describeRank,
+  describeUncertainty,
+  describeView,
+} from './filmWords.ts';

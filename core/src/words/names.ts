@@ -8,6 +8,7 @@ import type {
   FrameKind,
   GlassKind,
   OpeningKind,
+  ShapeKind,
   Side,
 } from '../survey/index.ts';
 
@@ -25,6 +26,16 @@ export const OPENING_NAMES: Readonly<Record<OpeningKind, string>> = {
   partition: 'Partition',
   roofLight: 'Roof light',
   blockWall: 'Glass block wall',
+};
+
+export const SHAPE_NAMES: Readonly<Record<ShapeKind, string>> = {
+  rectangle: 'Rectangle',
+  quadrilateral: 'Four sides, out of square',
+  trapezium: 'Trapezium',
+  triangle: 'Triangle',
+  arch: 'Arch',
+  circle: 'Circle',
+  blocks: 'Glass blocks',
 };
 
 export const GLASS_NAMES: Readonly<Record<GlassKind, string>> = {
@@ -71,11 +82,24 @@ export const READING_NAMES: Readonly<Record<AnyPlace, string>> = {
 export const FILM_KIND_NAMES: Readonly<Record<FilmKind, string>> = {
   silverSolar: 'Silver solar',
   neutralSolar: 'Neutral solar',
+  selective: 'Spectrally selective',
+  dualReflective: 'Dual-reflective',
+  dyed: 'Dyed',
+  ceramic: 'Ceramic',
+  lowE: 'Low-e insulating',
+  outsideSilver: 'Outside silver',
+  outsideNeutral: 'Outside neutral',
   frosted: 'Frosted',
+  whiteout: 'Whiteout',
+  blackout: 'Blackout',
   patterned: 'Patterned',
-  clearSecurity: 'Clear security',
+  stainedLook: 'Stained-glass look',
   staticCling: 'Static cling',
   perforated: 'One-way perforated',
+  clearUv: 'Clear, UV only',
+  clearSecurity: 'Clear security',
+  solarSecurity: 'Solar security',
+  antiGraffiti: 'Anti-graffiti',
 };
 
 export const SCHOOL_NAMES: Readonly<Record<CuttingSchool, string>> = {

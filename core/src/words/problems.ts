@@ -1,9 +1,9 @@
 import type { FilmReason } from '../advice/index.ts';
 import type { PlanFault, UnplacedReason } from '../cuts/index.ts';
 import type { LeftOut } from '../job/index.ts';
-import type { Doubt, DoubtCode, GlassKind, LineProblem, OpeningLine } from '../survey/index.ts';
+import type { Doubt, DoubtCode, GlassKind, LineProblem, OpeningLine, ShapeProblem } from '../survey/index.ts';
 import { assertNever, formatLength, type LengthProblem, type LengthUnit } from '../units/index.ts';
-import { GLASS_NAMES, READING_NAMES, FRAME_NAMES, OPENING_NAMES, SIDE_NAMES } from './names.ts';
+import { GLASS_NAMES, READING_NAMES, FRAME_NAMES, OPENING_NAMES, SHAPE_NAMES, SIDE_NAMES } from './names.ts';
 
 /** What is wrong with a typed length, and what to type instead. */
 export function describeLengthProblem(problem: LengthProblem, unit: LengthUnit): string {
@@ -34,6 +34,38 @@ export function describeLengthProblem(problem: LengthProblem, unit: LengthUnit):
   }
 }
 
+/** Why a pane has no true outline yet, and what to do about it. */
+export function describeShapeProblem(problem: ShapeProblem, unit: LengthUnit): string {
+  const show = (mm: number) => formatLength(mm, { unit });
+  switch (problem.code) {
+    case 'shape.notMeasured':
+      return `Still to read: ${problem.places.map((place) => READING_NAMES[place].toLowerCase()).join(', ')}.`;
+    case 'shape.radiusTooLarge':
+      return `Corners of ${show(problem.radiusMm)} do not fit; half the shorter side, ${show(problem.mostMm)}, is the most. Check the radius.`;
+    case 'shape.apexOutside':
+      return `The point lies ${show(problem.apexMm)} from the left, the base is ${show(problem.baseMm)}; measure it along the base.`;
+    case 'shape.noRise':
+      return 'Type the rise of the arch, or read a height up to where it springs and one to its crown.';
+    case 'shape.riseTooHigh':
+      return `An arc of a circle rises ${show(problem.mostMm)} here at the most, not ${show(problem.riseMm)}; check the rise and the width.`;
+    case 'shape.notRound':
+      return `${show(problem.widthMm)} across and ${show(problem.heightMm)} up are no circle; read both again.`;
+    case 'shape.doesNotClose':
+      return `Sides and diagonals miss each other by ${show(problem.apartMm)}; one of them is wrong.`;
+    default:
+      return assertNever(problem);
+  }
+}
+
+const LINE_SIDES = {
+  width: 'Width',
+  height: 'Height',
+  bars: 'Bars',
+  joint: 'Joint',
+  radius: 'Radius',
+  rise: 'Rise',
+} as const;
+
 /** Why a line was not taken, and how to write it. */
 export function describeLineProblem(problem: LineProblem, unit: LengthUnit): string {
   const example = unit === 'mm' ? '640 x 1120 x3 sash' : '32 1/4 x 44 1/8 x3 sash';
@@ -47,7 +79,9 @@ export function describeLineProblem(problem: LineProblem, unit: LengthUnit): str
     case 'line.badCount':
       return `“${problem.typed}” is no count of openings or lights; write 1 to 60.`;
     case 'line.badLength':
-      return `${problem.side === 'width' ? 'Width' : 'Height'}: ${describeLengthProblem(problem.problem, unit)}`;
+      return `${LINE_SIDES[problem.side]}: ${describeLengthProblem(problem.problem, unit)}`;
+    case 'line.doesNotBelong':
+      return `“${problem.word}” does not go with this shape: a joint belongs to glass blocks, a radius to rectangles and blocks, a rise to an arch, lights to plain rectangles. Leave it out.`;
     default:
       return assertNever(problem);
   }
@@ -64,6 +98,9 @@ export function readBackLine(line: OpeningLine, unit: LengthUnit): string {
     line.frame && FRAME_NAMES[line.frame],
     line.handle && `handle ${SIDE_NAMES[line.handle]}`,
     lights,
+    line.shape && line.shape.kind === 'blocks'
+      ? `${line.shape.columns} by ${line.shape.rows} blocks, joint ${formatLength(line.shape.jointMm, { unit })}`
+      : line.shape && SHAPE_NAMES[line.shape.kind],
   ]
     .filter((word) => word !== null)
     .map((word) => word.toLowerCase());
@@ -79,6 +116,8 @@ const DOUBT_EVIDENCE: Readonly<Record<DoubtCode, (expected: string, tolerance: s
   'reading.offGrid': (expected) => `the grid leaves ${expected} for this light`,
   'reading.implausible': () => 'hardly a pane has that',
   'diagonal.impossible': (expected) => `the other readings leave ${expected} for it`,
+  'reading.offOutline': (expected) => `the other sides and diagonals close at ${expected}`,
+  'pane.offBlocks': (expected) => `its blocks and joints make ${expected}`,
   'pane.exchanged': () => 'width and height seem to have changed places',
   'pane.offWall': (expected) => `the wall has room for ${expected}`,
   'pane.largerThanHole': (expected) => `the hole in the frame is ${expected}`,

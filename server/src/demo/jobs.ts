@@ -1,11 +1,14 @@
 import {
   HEADER_ID,
   NEW_PANE,
+  NEW_ROOM,
   NEW_WALL,
-  NO_VISIT,
+  NEW_HEADER,
   type Fitting,
   type JobRecords,
   type Pane,
+  type Room,
+  type Wall,
 } from '@neat-sill/core/job';
 import { FITTING_STEPS } from '@neat-sill/core/fitting';
 import { NO_READINGS, READING_PLACES, readingOf, type Readings } from '@neat-sill/core/survey';
@@ -31,6 +34,7 @@ interface WallSketch {
   readonly bearingDeg: number;
   readonly widthMm: number;
   readonly heightMm: number;
+  readonly shade?: Wall['shade'];
   readonly panes: readonly PaneSketch[];
 }
 
@@ -40,6 +44,8 @@ interface JobSketch {
   readonly customer: string;
   readonly address: string;
   readonly ruleSetId: string;
+  /** What is wanted, by room. */
+  readonly wants?: Readonly<Record<string, Room['wants']>>;
   readonly walls: readonly WallSketch[];
 }
 
@@ -81,12 +87,17 @@ function recordsOf(sketch: JobSketch): JobRecords {
       };
     });
   return {
-    job: { [HEADER_ID]: { name, customer, site: { address, ...SALTMARSH_BAY }, visit: NO_VISIT, ruleSetId } },
-    room: Object.fromEntries(rooms.map((room, order) => [roomId(room), { name: room, order }])),
+    job: { [HEADER_ID]: { name, customer, site: { address, ...SALTMARSH_BAY }, ...NEW_HEADER, ruleSetId } },
+    room: Object.fromEntries(
+      rooms.map((room, order) => [
+        roomId(room),
+        { name: room, order, ...NEW_ROOM, ...(sketch.wants?.[room] ? { wants: sketch.wants[room] } : {}) },
+      ]),
+    ),
     wall: Object.fromEntries(
-      sketch.walls.map(({ room, wall, bearingDeg, widthMm, heightMm }, order) => [
+      sketch.walls.map(({ room, wall, bearingDeg, widthMm, heightMm, shade = NEW_WALL.shade }, order) => [
         `wall-${order + 1}`,
-        { ...NEW_WALL, roomId: roomId(room), name: wall, bearingDeg, widthMm, heightMm, order },
+        { ...NEW_WALL, roomId: roomId(room), name: wall, bearingDeg, widthMm, heightMm, shade, order },
       ]),
     ),
     pane: Object.fromEntries(panes.map(({ id, pane }) => [id, pane])),
@@ -101,6 +112,13 @@ const library: JobSketch = {
   customer: 'Lantern Quay Library',
   address: '2 Lantern Quay',
   ruleSetId: 'margin-all-round',
+  wants: {
+    'Reading room': {
+      levels: { fading: 'must', heat: 'nice', glare: 'nice' },
+      leastLight: null,
+      mostShine: null,
+    },
+  },
   walls: [
     {
       room: 'Reading room',
@@ -223,6 +241,39 @@ const house: JobSketch = {
       ],
     },
     {
+      room: 'Stair',
+      wall: 'Stair wall',
+      bearingDeg: 270,
+      widthMm: 2600,
+      heightMm: 3100,
+      shade: {
+        overhang: { depthMm: 400, aboveMm: 250 },
+        finLeft: null,
+        finRight: null,
+        horizon: [
+          { bearingDeg: 240, altitudeDeg: 8 },
+          { bearingDeg: 300, altitudeDeg: 14 },
+        ],
+      },
+      panes: [
+        {
+          read: [null, null, 902, 1410, 1861, 1410],
+          opening: 'fixed',
+          shape: { kind: 'arch', riseMm: null },
+          filmId: 'heron-neutral-40',
+          gapBeforeMm: 300,
+          sillMm: 1000,
+        },
+        {
+          read: [null, null, 760, 640, null, 1180],
+          opening: 'fixed',
+          shape: { kind: 'trapezium', parallel: 'upright', offsetMm: 0 },
+          gapBeforeMm: 260,
+          sillMm: 1000,
+        },
+      ],
+    },
+    {
       room: 'Bathroom',
       wall: 'Yard wall',
       bearingDeg: 0,
@@ -230,8 +281,16 @@ const house: JobSketch = {
       heightMm: 2400,
       panes: [
         {
-          read: [1190, 1190, 1190, 990, 990, 990],
+          read: [1190, null, null, 991],
           opening: 'blockWall',
+          shape: {
+            kind: 'blocks',
+            columns: 6,
+            rows: 5,
+            block: { widthMm: 190, heightMm: 190 },
+            jointMm: 10,
+            cornerRadiusMm: 10,
+          },
           glass: 'block',
           frame: 'none',
           gapBeforeMm: 500,

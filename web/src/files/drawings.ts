@@ -1,4 +1,4 @@
-import type { DrawnOpening, Point } from '@neat-sill/core/survey';
+import type { DrawnOpening, OutlineCorner, Point } from '@neat-sill/core/survey';
 
 /** Elevations as DXF: closed outlines by layer, read and written by the standard packages. */
 
@@ -55,10 +55,12 @@ export async function readDrawing(file: File): Promise<DrawnLayers> {
   return { layers, mmPerUnit: MM_PER_UNIT[unit] ?? 1, unitKnown: unit in MM_PER_UNIT };
 }
 
-/** An elevation: the glass of each opening as a closed outline on one layer, its number beside it, in millimetres. */
+/** An elevation: the glass of each opening as closed outlines, arcs as arcs, on one layer, its number beside it, in millimetres. */
 export async function drawingOf(
   openings: readonly (Pick<DrawnOpening, 'leftMm' | 'sillMm' | 'widthMm' | 'heightMm'> & {
     readonly label: string;
+    /** Its true outlines, mm from its top left corner and downwards: one, or one for each glass block. */
+    readonly outlines: readonly (readonly OutlineCorner[])[];
   })[],
 ): Promise<Blob> {
   const { DxfWriter, LWPolylineFlags, Units, point2d, point3d } = await import('@tarikjabiri/dxf');
@@ -66,18 +68,17 @@ export async function drawingOf(
   drawing.setUnits(Units.Millimeters);
   drawing.addLayer('GLASS', 3, 'CONTINUOUS');
   drawing.addLayer('NUMBERS', 8, 'CONTINUOUS');
-  for (const { leftMm, sillMm, widthMm, heightMm, label } of openings) {
+  for (const { leftMm, sillMm, widthMm, heightMm, label, outlines } of openings) {
     drawing.setCurrentLayerName('GLASS');
-    const corners = [
-      [leftMm, sillMm],
-      [leftMm + widthMm, sillMm],
-      [leftMm + widthMm, sillMm + heightMm],
-      [leftMm, sillMm + heightMm],
-    ] as const;
-    drawing.addLWPolyline(
-      corners.map(([x, y]) => ({ point: point2d(x, y) })),
-      { flags: LWPolylineFlags.Closed },
-    );
+    for (const corners of outlines)
+      drawing.addLWPolyline(
+        corners.map(({ x, y, bulge }) => ({
+          point: point2d(leftMm + x, sillMm + heightMm - y),
+          // Bulges of the format turn against the clock, ours with it.
+          bulge: -bulge,
+        })),
+        { flags: LWPolylineFlags.Closed },
+      );
     drawing.setCurrentLayerName('NUMBERS');
     drawing.addText(point3d(leftMm + widthMm / 2, sillMm + heightMm / 2, 0), 60, label);
   }

@@ -27,6 +27,8 @@ interface LengthFieldProps {
   readonly inputRef?: Ref<HTMLInputElement>;
   readonly onFocused?: () => void;
   readonly allowEmpty?: boolean;
+  /** Why a length that was understood can't be taken here, and what could. */
+  readonly refuse?: (mm: number) => string | null;
   readonly inDoubt?: boolean;
   /** `any` for gaps and margins, which may be small or nothing; a side of glass if not said. */
   readonly expects?: ExpectedLength;
@@ -60,6 +62,7 @@ export function LengthField(props: LengthFieldProps) {
   const shown = draft ?? (valueMm === null ? '' : formatBareLength(valueMm, { unit }));
   const read = understand(shown, unit, props.expects ?? 'glass');
   const empty = shown.trim() === '';
+  const refused = (read.ok && props.refuse?.(read.value.mm)) || null;
 
   const keep = (text: string | null) => {
     setDraft(text);
@@ -75,7 +78,7 @@ export function LengthField(props: LengthFieldProps) {
       return true;
     }
     setTried(true);
-    if (!read.ok) return false;
+    if (!read.ok || refused !== null) return false;
     onTake({ mm: read.value.mm, typed: shown.trim() });
     keep(null);
     setTried(false);
@@ -90,7 +93,8 @@ export function LengthField(props: LengthFieldProps) {
     event.preventDefault();
     if (take()) onEnter?.();
   };
-  const problem = draft !== null && tried && !read.ok ? describeLengthProblem(read.problem, unit) : undefined;
+  const why = read.ok ? refused : describeLengthProblem(read.problem, unit);
+  const problem = draft !== null && tried && why !== null ? why : undefined;
   const assumed = read.ok && read.value.unitAssumed;
   const hint =
     draft !== null && !empty && read.ok

@@ -2,6 +2,7 @@ import { BLUNDERS, syntheticSurvey, withBlunders } from '../../testing/synthetic
 import { MM_PER_INCH } from '../../units/index.ts';
 import { describeDoubt } from '../../words/index.ts';
 import { NO_READINGS, READING_PLACES, readingOf, type Reading, type Readings } from '../pane.ts';
+import { RECTANGLE } from '../shape.ts';
 import { doubtsOfSurvey } from './doubts.ts';
 import type { SurveyedPane } from './surveyed.ts';
 
@@ -28,6 +29,7 @@ function pane(readings: Readings, changes: Partial<SurveyedPane> = {}): Surveyed
     wallId: 'w1',
     opening: 'fixed',
     readings,
+    shape: RECTANGLE,
     twinSet: null,
     sillMm: 900,
     wall: { widthMm: 9000, heightMm: 3600 },
@@ -156,6 +158,36 @@ describe('a reading against what else is known', () => {
     expect(with2(1000, 1100)).toMatchObject([
       { code: 'diagonal.impossible', place: 'diagonalUp', slip: 'tenSlip' },
     ]);
+  });
+
+  test('a shape is held against itself, not against a rectangle', () => {
+    const raked = { shape: { kind: 'trapezium', parallel: 'upright', offsetMm: 0 } } as const;
+    expect(about(read(null, null, 760, 640, null, 1180), raked)).toEqual([]);
+    const arch = { shape: { kind: 'arch', riseMm: null } } as const;
+    expect(about(read(null, null, 900, 1410, 1860, 1409), arch)).toEqual([]);
+    expect(about(read(null, null, 900, 1410, 1860, 1419), arch)).toMatchObject([
+      { code: 'reading.apartFromSisters', place: 'heightRight' },
+    ]);
+    const blocks = {
+      kind: 'blocks',
+      columns: 6,
+      rows: 5,
+      block: { widthMm: 190, heightMm: 190 },
+      jointMm: 10,
+      cornerRadiusMm: 0,
+    } as const;
+    expect(about(read(1190, null, null, 1190), { shape: blocks })).toMatchObject([
+      { code: 'pane.offBlocks', place: 'heightLeft', expectedMm: 990 },
+    ]);
+  });
+
+  test('of four sides and two diagonals the one that does not close is asked about', () => {
+    const four = read(1000, null, 1000, 800, null, 800);
+    const diagonal = (mm: number) => readingOf(mm, String(mm));
+    const readings = { ...four, diagonalDown: diagonal(1380), diagonalUp: diagonal(1281) };
+    const lone = { shape: { kind: 'quadrilateral' } } as const;
+    expect(about({ ...readings, diagonalDown: diagonal(1281) }, lone)).toEqual([]);
+    expect(about(readings, lone).map(({ code }) => code)).not.toContain('reading.apartFromSisters');
   });
 
   test('the sentence says what speaks against it and what it may have been', () => {

@@ -8,6 +8,8 @@ import {
   type Reading,
   type ReadingPlace,
 } from '../pane.ts';
+import { fitPane } from '../squareness.ts';
+import { readingsOfShape, sizeOfBlocks } from '../shape.ts';
 import { medianOf, placesOf, sistersSay, sizeAlong, sizeGroups, type TwinSize } from './evidence.ts';
 import { likelySlip } from './slips.ts';
 import type { Doubt, DoubtCode, DoubtRules, SizedPane, SurveyedPane } from './surveyed.ts';
@@ -16,8 +18,8 @@ import type { Doubt, DoubtCode, DoubtRules, SizedPane, SurveyedPane } from './su
  * Many readings pin a length down, and a misread fraction shows from here: above the tape's noise (1 mm) and its
  * rounding to a sixteenth (0.8 mm) with what twins differ (0.5 mm). A single sixteenth (1.6 mm) can't be told from them.
  */
-const PINNED_READINGS = 5;
-const PINNED_TOLERANCE_MM = 2.6;
+const PINNED_READINGS = 3;
+const PINNED_TOLERANCE_MM = 2.2;
 /** A slip must bring a reading this near to what the evidence says before it is named. */
 const SLIP_FIT_MM = 3;
 /** A single diagonal may differ by this from what the sides make it, since the pane may lean. */
@@ -61,7 +63,10 @@ function doubt(
 
 /** The odd one of the readings of one dimension; of two that disagree the later, as either may be wrong. */
 function sisterDoubts(found: Case, axis: Axis, twins: TwinSize | null): Doubt[] {
-  const { readings } = found.pane;
+  const { shape, readings: all } = found.pane;
+  if (shape.kind !== 'rectangle' && shape.kind !== 'arch') return [];
+  // The crown of an arch is meant to stand over its springing.
+  const readings = shape.kind === 'arch' ? { ...all, heightMiddle: null } : all;
   const tolerance = found.rules.sisterToleranceMm;
   const judged = placesOf(axis).flatMap((place) => {
     const sisters = sistersSay(place, readings);
@@ -115,7 +120,7 @@ function twinFinder(panes: readonly SizedPane[], toleranceMm: number): TwinFinde
     if (there) there.push(pane);
     else shelf.set(key, [pane]);
   };
-  const key = (pane: SizedPane, axis: Axis, at: number) => `${axis} ${pane.opening} ${at}`;
+  const key = (pane: SizedPane, axis: Axis, at: number) => `${axis} ${pane.opening} ${pane.shape.kind} ${at}`;
   for (const pane of panes) {
     if (pane.twinSet !== null) put(sets, pane.twinSet, pane);
     for (const axis of ['width', 'height'] as const) {
@@ -154,7 +159,11 @@ function twinDoubts(found: Case, axis: Axis, twins: readonly SizedPane[]): Doubt
     const [twin] = sizeGroups(group, rules.twinToleranceMm);
     if (!twin || twin.count < least) return null;
     const expectedMm = axis === 'width' ? twin.widthMm : twin.heightMm;
-    return Math.abs(own - expectedMm) > rules.twinToleranceMm ? expectedMm : null;
+    // A pane that leans has one end like its twins: its nearest reading speaks for it.
+    const nearest = Math.min(
+      ...places.map((place) => Math.abs((pane.readings[place]?.mm ?? own) - expectedMm)),
+    );
+    return Math.min(nearest, Math.abs(own - expectedMm)) > rules.twinToleranceMm ? expectedMm : null;
   };
   const ask = (expectedMm: number) => {
     const apart = (place: ReadingPlace) => Math.abs((pane.readings[place]?.mm ?? expectedMm) - expectedMm);
@@ -182,14 +191,18 @@ const SURE_SLIPS = new Set<string>(['otherUnit', 'tenSlip', 'footSlip']);
 
 const along = (pane: SizedPane, axis: Axis) => (axis === 'width' ? pane.widthMm : pane.heightMm);
 
-/** Sizes of those a pane is held against: its declared twins, and all of its kind in the building. */
+/** So many panes of one size elsewhere in the building make a lone one that lies on its side look wrong. */
+const MANY_ALIKE = 3;
+
+/** Sizes of those a pane is held against: its declared twins, and all of its kind on the wall and in the building. */
 interface Likes {
   readonly declared: readonly TwinSize[];
+  readonly onWall: readonly TwinSize[];
   readonly building: readonly TwinSize[];
 }
 
 /** Width and height that would fit the twins, or what such openings are, if they changed places. */
-function exchangeDoubts(found: Case, { declared, building }: Likes): Doubt[] {
+function exchangeDoubts(found: Case, { declared, onWall, building }: Likes): Doubt[] {
   const { pane, rules } = found;
   const { widthMm: width, heightMm: height } = pane;
   if (width === null || height === null) return [];
@@ -198,12 +211,14 @@ function exchangeDoubts(found: Case, { declared, building }: Likes): Doubt[] {
   const count = (groups: readonly TwinSize[], w: number, h: number) =>
     groups.find((group) => near(group.widthMm, w) && near(group.heightMm, h))?.count ?? 0;
   const own = Math.max(1, count(building, width, height));
-  // Twins all stand the same way. A building may well have panes both upright and level: there only few against many
-  // were written the wrong way round.
+  // Twins all stand the same way. A building may well have panes both upright and level: there only one against many
+  // was written the wrong way round.
   const byTwins = count(declared, height, width) > Math.max(1, count(declared, width, height));
-  const byBuilding = count(building, height, width) >= 2 * own;
+  const onItsWall = Math.max(1, count(onWall, width, height));
+  const byWall = count(onWall, height, width) >= Math.max(2, 2 * onItsWall);
+  const byBuilding = own === 1 && count(building, height, width) >= MANY_ALIKE;
   const byKind = UPRIGHT.has(pane.opening) && width > height * 1.25 && own === 1;
-  if (!byTwins && !byBuilding && !byKind) return [];
+  if (!byTwins && !byWall && !byBuilding && !byKind) return [];
   const [place] = placesOf('width').filter((each) => pane.readings[each] !== null);
   const named = { slip: 'exchanged' as const, likelyMm: height };
   return place ? doubt(found, 'pane.exchanged', place, height, rules.twinToleranceMm, named) : [];
@@ -247,7 +262,8 @@ function outerDoubts(found: Case): Doubt[] {
 
 /** Diagonals against the sides: each alone within what a lean allows, both by the parallelogram law. */
 function diagonalDoubts(found: Case): Doubt[] {
-  const { widthMm, heightMm, readings } = found.pane;
+  const { widthMm, heightMm, readings, shape } = found.pane;
+  if (shape.kind !== 'rectangle') return [];
   const { diagonalDown, diagonalUp } = readings;
   if (widthMm === null || heightMm === null) return [];
   const squareMm = Math.hypot(widthMm, heightMm);
@@ -264,17 +280,48 @@ function diagonalDoubts(found: Case): Doubt[] {
   return tooFar ? doubt(found, 'diagonal.impossible', place, squareMm, LEAN_TOLERANCE_MM) : [];
 }
 
+/** The one of the sides and diagonals of a four-sided pane without which the others close. */
+function outlineDoubts(found: Case): Doubt[] {
+  const { readings, shape } = found.pane;
+  if (shape.kind !== 'quadrilateral') return [];
+  const odd = fitPane(readings, DIAGONAL_TOLERANCE_MM)?.oddPlace;
+  const rest = odd ? fitPane({ ...readings, [odd]: null }, DIAGONAL_TOLERANCE_MM) : null;
+  return odd && rest
+    ? doubt(found, 'reading.offOutline', odd, rest.lengthsMm[odd], DIAGONAL_TOLERANCE_MM)
+    : [];
+}
+
+/** A glass-block wall that was measured as well as counted. */
+function blockDoubts(found: Case): Doubt[] {
+  const { readings, shape } = found.pane;
+  if (shape.kind !== 'blocks') return [];
+  const size = sizeOfBlocks(shape);
+  return READING_PLACES.flatMap((place) => {
+    const across = axisOf(place) === 'width';
+    const wholeMm = across ? size.widthMm : size.heightMm;
+    const toleranceMm = found.rules.sisterToleranceMm + (across ? shape.columns : shape.rows);
+    const read = readings[place];
+    return read && Math.abs(read.mm - wholeMm) > toleranceMm
+      ? doubt(found, 'pane.offBlocks', place, wholeMm, toleranceMm)
+      : [];
+  });
+}
+
 /**
  * Looks at all panes of a survey together and asks about readings that can't well be so, one doubt a reading at the
  * most. Each names what speaks against the reading and the likeliest true value; a reading somebody has kept with a
  * reason is no longer in doubt. Lengths mm.
  */
 export function doubtsOfSurvey(surveyed: readonly SurveyedPane[], rules: DoubtRules): Doubt[] {
-  const panes = surveyed.map((pane): SizedPane => ({
-    ...pane,
-    widthMm: sizeAlong('width', pane.readings),
-    heightMm: sizeAlong('height', pane.readings),
-  }));
+  const panes = surveyed.map((pane): SizedPane => {
+    const readings = readingsOfShape(pane.shape, pane.readings);
+    return {
+      ...pane,
+      readings,
+      widthMm: sizeAlong('width', readings),
+      heightMm: sizeAlong('height', readings),
+    };
+  });
   const twinsOf = twinFinder(panes, rules.twinToleranceMm);
   const sizesBy = (keyOf: (pane: SizedPane) => string | null) => {
     const known = new Map<string, TwinSize[]>();
@@ -292,11 +339,13 @@ export function doubtsOfSurvey(surveyed: readonly SurveyedPane[], rules: DoubtRu
     };
   };
   const declaredSizes = sizesBy(({ twinSet }) => twinSet);
-  const buildingSizes = sizesBy(({ opening }) => opening);
+  const wallSizes = sizesBy(({ opening, shape, wallId }) => `${wallId} ${opening} ${shape.kind}`);
+  const buildingSizes = sizesBy(({ opening, shape }) => `${opening} ${shape.kind}`);
   return panes.flatMap((pane) => {
     const found: Case = { pane, rules };
     const exchanged = exchangeDoubts(found, {
       declared: declaredSizes(pane),
+      onWall: wallSizes(pane),
       building: buildingSizes(pane),
     });
     if (exchanged.length > 0) return exchanged;
@@ -306,7 +355,7 @@ export function doubtsOfSurvey(surveyed: readonly SurveyedPane[], rules: DoubtRu
       const sisters = sisterDoubts(found, axis, twin);
       if (sisters.length > 0) return sisters;
       const odd = twinDoubts(found, axis, twins);
-      if (odd.length > 0 || !twin) return odd;
+      if (odd.length > 0) return odd;
       const own = along(pane, axis);
       const alike = twins.filter((each) => {
         const size = along(each, axis);
@@ -314,7 +363,14 @@ export function doubtsOfSurvey(surveyed: readonly SurveyedPane[], rules: DoubtRu
       });
       return pinnedDoubts(found, axis, alike);
     });
-    const all = [...secondDoubts(found), ...alongAxis, ...outerDoubts(found), ...diagonalDoubts(found)];
+    const all = [
+      ...secondDoubts(found),
+      ...alongAxis,
+      ...outerDoubts(found),
+      ...diagonalDoubts(found),
+      ...outlineDoubts(found),
+      ...blockDoubts(found),
+    ];
     const same = (one: Doubt, other: Doubt) =>
       one.place === other.place || (one.code === 'pane.offWall' && other.code === 'pane.offWall');
     return all.filter((each, at) => all.findIndex((other) => same(each, other)) === at);

@@ -44,7 +44,9 @@ function otherFractions(mm: number): number[] {
   if (Math.abs(mm - sixteenths * SIXTEENTH_MM) > 0.05) return [];
   const part = sixteenths % 16;
   const inches = sixteenths - part;
-  const others = part % 2 === 1 && part < 8 ? [part * 2] : part > 0 && part % 2 === 0 ? [part / 2] : [];
+  const others = [...(part < 8 ? [part * 2] : []), ...(part % 2 === 0 ? [part / 2] : [])].filter(
+    (other) => other !== part,
+  );
   return others.map((other) => (inches + other) * SIXTEENTH_MM);
 }
 

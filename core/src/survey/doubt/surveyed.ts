@@ -1,5 +1,5 @@
-import type { AnyPlace, OpeningKind, Readings } from '../pane.ts';
-import type { Size } from '../sizes.ts';
+import type { AnyPlace, OpeningKind, Readings, Size } from '../pane.ts';
+import type { PaneShape } from '../shape.ts';
 import type { Slip } from './slips.ts';
 
 /** A pane as the doubt engine looks at it: its readings, and what else is known that they must agree with. */
@@ -8,9 +8,11 @@ export interface SurveyedPane {
   readonly wallId: string;
   readonly opening: OpeningKind;
   readonly readings: Readings;
+  readonly shape: PaneShape;
   /** Panes said to be alike carry the same name here. */
   readonly twinSet: string | null;
   readonly sillMm: number;
+  /** Its wall, where somebody has measured it. */
   readonly wall: Size | null;
   /** The hole in the frame, where it was measured: the glass can't be larger. */
   readonly hole: Size | null;
@@ -40,6 +42,8 @@ export const DOUBT_CODES = [
   'reading.offGrid',
   'reading.implausible',
   'diagonal.impossible',
+  'reading.offOutline',
+  'pane.offBlocks',
   'pane.exchanged',
   'pane.offWall',
   'pane.largerThanHole',

@@ -1,4 +1,4 @@
-import { writeJobFile, type JobRecords } from '@neat-sill/core/job';
+import { NEW_ROOM, writeJobFile, type JobRecords } from '@neat-sill/core/job';
 import { bookForTest, readingsForTest, recordsForTest } from '@neat-sill/core/testing';
 import { sql } from 'drizzle-orm';
 import type { ApiCaller } from '../../testing/caller.ts';
@@ -53,7 +53,12 @@ describe('writing a job', () => {
   test('a stale edit is refused with what stands now, and none of it is written', async () => {
     const id = await importJob();
     await owner.edit(id, paneChange(700, 1));
-    const room = { kind: 'room', id: 'r1', baseVersion: 1, after: { name: 'Hall', order: 0 } } as const;
+    const room = {
+      kind: 'room',
+      id: 'r1',
+      baseVersion: 1,
+      after: { name: 'Hall', order: 0, ...NEW_ROOM },
+    } as const;
     const answer = await owner.edit(id, room, paneChange(800, 1));
     expect(answer.status).toBe(409);
     expect(answer.body.stale).toEqual([

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { RULES_OF_ROLES, operations } from '@neat-sill/core/contract';
-import { EMPTY_RECORDS, HEADER_ID, NO_VISIT, writeJobFile } from '@neat-sill/core/job';
+import { EMPTY_RECORDS, HEADER_ID, NEW_HEADER, writeJobFile } from '@neat-sill/core/job';
 import { Router } from 'express';
 import { z } from 'zod';
 import type { Database } from '../../db/database.ts';
@@ -30,7 +30,7 @@ export function jobRoutes(db: Database, now: () => Date): Router {
     return db.inShop(shopId, async (tx) => {
       const ruleSetId = (await readShopBook(tx)).ruleSets[0]?.rules.id ?? '';
       const id = randomUUID();
-      const records = { ...EMPTY_RECORDS, job: { [HEADER_ID]: { ...body, visit: NO_VISIT, ruleSetId } } };
+      const records = { ...EMPTY_RECORDS, job: { [HEADER_ID]: { ...body, ...NEW_HEADER, ruleSetId } } };
       await insertJob(tx, { id, shopId, personId, now: now() }, records);
       return { id, notes: [] };
     });

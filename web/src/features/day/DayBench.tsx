@@ -1,9 +1,8 @@
 import { fittingFigures } from '@neat-sill/core/fitting';
-import { paneToFit, panesOfWall } from '@neat-sill/core/job';
-import { sunOnWall } from '@neat-sill/core/sun';
+import { paneToFit, panesOfWall, sunOfWall, sunUncertaintyOfWall, type Wall } from '@neat-sill/core/job';
 import { formatVolume } from '@neat-sill/core/units';
 import { scaleLinear } from 'd3';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useJob, useUnit } from '../job/index.ts';
 import { TextField } from '../../ui/Field.tsx';
 import { countOf, showMinute, today } from '../../ui/format.ts';
@@ -11,6 +10,19 @@ import { Note } from '../../ui/Note.tsx';
 
 const FROM_MINUTE = 5 * 60;
 const TO_MINUTE = 21 * 60;
+
+/** An uncertainty below this changes nobody's day. */
+const WORTH_SAYING_MINUTES = 15;
+
+/** What of a wall's shade is reckoned with, in words. */
+function reckonedWith({ shade }: Wall): string[] {
+  const parts = [
+    shade.overhang && 'an overhang',
+    (shade.finLeft ?? shade.finRight) && 'fins',
+    shade.horizon.length > 0 && 'neighbours',
+  ].filter((part) => typeof part === 'string');
+  return parts.length > 0 ? [`with ${parts.join(', ')}`] : [];
+}
 
 /** Day: when the sun stands before each wall, so that one works where it is not; hands and solution to bring. */
 export function DayBench() {
@@ -23,6 +35,18 @@ export function DayBench() {
     .map((pane) => fittingFigures(pane, job.rules));
   const litres = toFit.reduce((sum, { solutionLitres }) => sum + solutionLitres, 0);
   const valid = /^\d{4}-\d{2}-\d{2}$/.test(day);
+  // The sun of forty walls takes a moment: it is followed once a change, not at each look.
+  const walls = useMemo(
+    () =>
+      valid
+        ? job.walls.map((wall) => ({
+            wall,
+            stretches: sunOfWall(job.records, wall.id, job.rules, day),
+            uncertainMinutes: sunUncertaintyOfWall(job.records, wall.id, job.rules, day),
+          }))
+        : [],
+    [job.walls, job.records, job.rules, day, valid],
+  );
   if (job.walls.length === 0)
     return <p className="text-quiet">Add a wall first: its bearing decides when the sun is on it.</p>;
   return (
@@ -37,8 +61,7 @@ export function DayBench() {
       />
       {valid && (
         <ul className="flex flex-col gap-3">
-          {job.walls.map((wall) => {
-            const stretches = sunOnWall(job.header.site, day, wall.bearingDeg);
+          {walls.map(({ wall, stretches, uncertainMinutes }) => {
             const words = stretches
               .map(({ fromMinute, toMinute }) => `${showMinute(fromMinute)} to ${showMinute(toMinute)}`)
               .join(', ');
@@ -72,7 +95,15 @@ export function DayBench() {
                   ))}
                 </svg>
                 <p className="text-sm text-quiet">
-                  {countOf(panesOfWall(job.records, wall.id).length, 'pane')}
+                  {[countOf(panesOfWall(job.records, wall.id).length, 'pane'), ...reckonedWith(wall)].join(
+                    ', ',
+                  )}
+                  {uncertainMinutes >= WORTH_SAYING_MINUTES && stretches.length > 0 && (
+                    <span className="text-ochre-text">
+                      ; give or take {uncertainMinutes} min, as its bearing is known within{' '}
+                      {wall.bearingUncertaintyDeg}°
+                    </span>
+                  )}
                 </p>
               </li>
             );
@@ -89,7 +120,8 @@ export function DayBench() {
           : '.'}
       </p>
       <Note tone="sun">
-        Open sky is taken: trees, overhangs and houses opposite are not reckoned with yet.
+        The sun on the middle of the panes under a clear sky. Overhang, fins and neighbours count as they
+        stand in the wall’s sheet; trees do not.
       </Note>
     </>
   );

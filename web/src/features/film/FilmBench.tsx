@@ -1,63 +1,83 @@
+import { looksOf, unevenFront, type GlassFigures, type Ranked } from '@neat-sill/core/advice';
 import { patchRecord, paneVerdict, sizesOf } from '@neat-sill/core/job';
-import type { Film } from '@neat-sill/core/film';
 import { formatLength } from '@neat-sill/core/units';
-import { FILM_KIND_NAMES, describeFilmReason } from '@neat-sill/core/words';
+import {
+  BREAKAGE_NAMES,
+  FILM_KIND_NAMES,
+  GLASS_NAMES,
+  describeBreakage,
+  describeFilmReason,
+  describeOut,
+  describeRank,
+  describeUncertainty,
+  describeView,
+} from '@neat-sill/core/words';
 import { group } from 'd3';
-import { useJob, useUnit, type OpenJob } from '../job/index.ts';
-import { FilmHatches, filmFill } from '../../drawing/FilmHatches.tsx';
+import { useState } from 'react';
+import { useJob, useUnit, type PaneWithId } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { countOf } from '../../ui/format.ts';
+import { Note } from '../../ui/Note.tsx';
+import { Compare } from './Compare.tsx';
+import { FilmSwatch } from './FilmSwatch.tsx';
+import { FirstAnswersView } from './FirstAnswersView.tsx';
+import { useChooseFilm } from './useChooseFilm.ts';
+import { useFilmsOnPane } from './useFilmsOnPane.ts';
+import { Wants } from './Wants.tsx';
 
-export function FilmSwatch({ film, size = 44 }: { film: Film; size?: number }) {
-  return (
-    <svg width={size} height={size} className="shrink-0" aria-hidden>
-      <FilmHatches films={[{ ...film, id: `swatch-${film.id}` }]} />
-      <rect
-        x="0.5"
-        y="0.5"
-        width={size - 1}
-        height={size - 1}
-        fill={filmFill({ id: `swatch-${film.id}` })}
-        stroke="var(--ink)"
-      />
-      <rect x={size / 2 - 10} y={size / 2 - 11} width="20" height="22" fill="var(--sheet)" />
-      <text
-        x={size / 2}
-        y={size / 2 + 6}
-        textAnchor="middle"
-        fontSize="16"
-        fontWeight="700"
-        fill="var(--ink)"
-      >
-        {film.letter}
-      </text>
-    </svg>
-  );
-}
+const MOST_COMPARED = 4;
+/** So many films are listed before somebody asks for all: a catalogue may have thousands. */
+const FIRST_LISTED = 40;
+/** From here on a bearing is too rough to tell the sun's heat by. */
+const ROUGH_BEARING_DEG = 30;
+const percent = (share: number) => `${Math.round(share * 100)} %`;
 
-type PaneWithId = OpenJob['selected'][number];
-
-function FilmRow({ film, panes }: { film: Film; panes: readonly PaneWithId[] }) {
+/** Why a film is refused, or must be asked about, on which of the panes. */
+function Reasons({ ranked, panes }: { ranked: Ranked; panes: readonly PaneWithId[] }) {
   const job = useJob();
   const unit = useUnit();
-  const verdicts = panes.map((pane) => ({ pane, verdict: paneVerdict(pane, film, job.rules) }));
-  const goes = verdicts.filter(({ verdict }) => verdict.kind !== 'refused');
-  const reasons = verdicts.flatMap(({ pane, verdict }) =>
-    verdict.reasons.map((reason) => ({
+  const { film } = ranked.figures;
+  const reasons = panes.flatMap((pane) => {
+    const verdict = paneVerdict(pane, film, job.rules);
+    return verdict.reasons.map((reason) => ({
       kind: verdict.kind,
       label: pane.label,
       text: describeFilmReason(reason, unit),
-    })),
+    }));
+  });
+  const line = (text: string, refused: boolean) => (
+    <p key={text} className={`mt-1 text-sm ${refused ? 'text-brick' : 'text-ochre-text'}`}>
+      {text}
+    </p>
   );
-  const grouped = [...group(reasons, ({ kind, text }) => `${kind} ${text}`).values()];
-  const on = panes.filter((pane) => pane.filmId === film.id);
-  const choose = () =>
-    job.edit(
-      `${film.name} on ${countOf(goes.length, 'pane')}`,
-      goes.map(({ pane }) => patchRecord(job.records, 'pane', pane.id, { filmId: film.id })),
-    );
+  return (
+    <>
+      {ranked.out.map((reason) => line(describeOut(reason, ranked.figures), true))}
+      {[...group(reasons, ({ kind, text }) => `${kind} ${text}`).values()].map((alike) => {
+        const [first] = alike;
+        if (!first) return null;
+        const where = panes.length > 1 ? `Pane ${alike.map(({ label }) => label).join(', ')}: ` : '';
+        return line(`${where}${first.text}`, first.kind === 'refused');
+      })}
+    </>
+  );
+}
+
+interface FilmRowProps {
+  readonly ranked: Ranked;
+  readonly bare: GlassFigures;
+  readonly panes: readonly PaneWithId[];
+  readonly compared: boolean;
+  readonly mayCompare: boolean;
+  readonly onCompare: () => void;
+}
+
+function FilmRow({ ranked, bare, panes, compared, mayCompare, onCompare }: FilmRowProps) {
+  const unit = useUnit();
+  const { figures } = ranked;
+  const { film, breakage, uncertainty } = figures;
+  const { goes, chosen, choose } = useChooseFilm(film, panes);
   const widths = film.rolls.map((roll) => roll.widthMm).sort((a, b) => a - b);
-  const chosen = on.length > 0 && on.length === panes.length;
   return (
     <li
       className={`flex gap-3 border-t border-hairline-soft py-3 ${chosen ? '-mx-4 bg-edge-tint px-4' : ''}`}
@@ -71,36 +91,56 @@ function FilmRow({ film, panes }: { film: Film; panes: readonly PaneWithId[] }) 
           </span>
         </div>
         <p className="text-sm">
-          Light through <b>{Math.round(film.optics.visibleTransmitted * 100)} %</b>, sun’s heat straight
-          through <b>{Math.round(film.optics.solarTransmitted * 100)} %</b>, UV{' '}
-          <b>{Math.round(film.optics.uvTransmitted * 100)} %</b>
+          Light through <b>{percent(figures.light)}</b>, sun’s heat let in <b>{percent(figures.shgc)}</b>, UV{' '}
+          <b>{percent(figures.uv)}</b>, glass{' '}
+          <b
+            className={
+              breakage.verdict === 'fine' ? '' : breakage.verdict === 'no' ? 'text-brick' : 'text-ochre-text'
+            }
+          >
+            {BREAKAGE_NAMES[breakage.verdict]}
+          </b>
         </p>
-        <p className="text-sm text-quiet">
-          {widths.length > 0
-            ? `Rolls up to ${formatLength(widths.at(-1) ?? 0, { unit })} wide. `
-            : 'No roll on sale. '}
-          {film.mayBeSeamed
-            ? film.matchEdges
-              ? 'Seams meet with the same roll edge.'
-              : film.pattern
-                ? 'Seams follow the pattern.'
-                : 'May be seamed.'
-            : 'One piece a pane, no seams.'}
-        </p>
-        {grouped.map((alike) => {
-          const [first] = alike;
-          if (!first) return null;
-          const where = panes.length > 1 ? `Pane ${alike.map(({ label }) => label).join(', ')}: ` : '';
-          return (
-            <p
-              key={first.text}
-              className={`mt-1 text-sm ${first.kind === 'refused' ? 'text-brick' : 'text-ochre-text'}`}
-            >
-              {where}
-              {first.text}
+        <details>
+          <summary className="cursor-pointer text-sm text-quiet">Why here</summary>
+          <div className="mt-1 flex flex-col gap-1 text-sm">
+            <p>
+              {describeRank(ranked, bare)}
+              {ranked.unbeaten && ' No other film that may go here does all of it better.'}
             </p>
-          );
-        })}
+            <p>{describeView({ ...figures, covers: ranked.covers })}</p>
+            <p>{describeBreakage(breakage, figures.worstMonth)}</p>
+            {uncertainty.because !== 'broadBand' && <p>{describeUncertainty(uncertainty)}</p>}
+            {figures.condensation && (
+              <p className="text-ochre-text">
+                It keeps the room’s warmth off the glass: in frost its room side gets colder, and wet.
+              </p>
+            )}
+            <p className="text-quiet">
+              {widths.length > 0
+                ? `Rolls up to ${formatLength(widths.at(-1) ?? 0, { unit })} wide. `
+                : 'No roll on sale. '}
+              {film.mayBeSeamed
+                ? film.matchEdges
+                  ? 'Seams meet with the same roll edge.'
+                  : film.pattern
+                    ? 'Seams follow the pattern.'
+                    : 'May be seamed.'
+                : 'One piece a pane, no seams.'}
+            </p>
+          </div>
+        </details>
+        <Reasons ranked={ranked} panes={panes} />
+        <label className="mt-1 inline-flex min-h-8 items-center gap-2 text-sm text-quiet">
+          <input
+            type="checkbox"
+            className="size-4 accent-edge"
+            checked={compared}
+            disabled={!compared && !mayCompare}
+            onChange={onCompare}
+          />
+          compare {film.name}
+        </label>
       </div>
       <Button
         className="self-center"
@@ -122,13 +162,39 @@ function FilmRow({ film, panes }: { film: Film; panes: readonly PaneWithId[] }) 
   );
 }
 
-/** Film: the catalogue against the panes that are chosen, or against the whole wall. */
+/** Panes of one wall that will not look alike from the street. */
+function UnevenFront() {
+  const job = useJob();
+  const uneven = unevenFront(
+    job.wallPanes.map((pane) => ({
+      id: pane.label,
+      looks: looksOf(pane.glass, pane.glassMm, job.book.films.find(({ id }) => id === pane.filmId) ?? null),
+    })),
+  );
+  if (!uneven || job.wallPanes.every(({ filmId }) => filmId === null)) return null;
+  const [least, most] = uneven.shines;
+  return (
+    <Note tone="doubt">
+      From the street this wall will look uneven by day: pane {uneven.other} throws back {percent(most)} of
+      the light, pane {uneven.one} {percent(least)}.
+    </Note>
+  );
+}
+
+/** Film: what the room wants, three answers, and the catalogue against the panes that are chosen or the whole wall. */
 export function FilmBench() {
   const job = useJob();
   const panes = job.selected.length > 0 ? job.selected : job.wallPanes;
-  if (panes.length === 0)
-    return <p className="text-quiet">Add openings in Survey first; films are chosen for panes.</p>;
+  const [first = null] = panes;
+  const found = useFilmsOnPane(first);
+  const [compared, setCompared] = useState<readonly string[]>([]);
+  const [comparing, setComparing] = useState(false);
+  const [listed, setListed] = useState(FIRST_LISTED);
+  if (!first) return <p className="text-quiet">Add openings in Survey first; films are chosen for panes.</p>;
   const unmeasured = panes.filter((pane) => !sizesOf(pane, job.rules));
+  const roomId = job.wall?.roomId ?? '';
+  const room = job.records.room[roomId];
+  const figures = found?.ranked.filter(({ figures: { film } }) => compared.includes(film.id)) ?? [];
   return (
     <>
       <div>
@@ -138,7 +204,8 @@ export function FilmBench() {
             : 'Film for the whole wall'}
         </h2>
         <p className="text-sm text-quiet">
-          Figures on 3 mm clear glass, sun at right angles. The film maker’s chart decides.
+          Figures on pane {first.label} as it stands: {GLASS_NAMES[first.glass].toLowerCase()}, under this
+          wall’s sun. The film maker’s chart decides.
         </p>
         {unmeasured.length > 0 && (
           <p className="mt-1 text-sm text-ochre-text">
@@ -147,11 +214,61 @@ export function FilmBench() {
           </p>
         )}
       </div>
-      <ul>
-        {job.book.films.map((film) => (
-          <FilmRow key={film.id} film={film} panes={panes} />
-        ))}
-      </ul>
+      {job.wall && job.wall.bearingUncertaintyDeg >= ROUGH_BEARING_DEG && (
+        <Note tone="doubt">
+          Which way this wall faces is known only within {job.wall.bearingUncertaintyDeg}° either way: heat,
+          strain of the glass and the order of films may be others. Set its bearing first.
+        </Note>
+      )}
+      {room && <Wants roomId={roomId} room={room} />}
+      <UnevenFront />
+      {!found ? (
+        <p role="status" className="text-quiet">
+          Working out {countOf(job.book.films.length, 'film')} on this pane
+        </p>
+      ) : (
+        <>
+          <FirstAnswersView ranked={found.ranked} bare={found.bare} panes={panes} />
+          <div className="flex items-center justify-between gap-3">
+            <h3 className="font-bold">All {countOf(found.ranked.length, 'film')}, the best first</h3>
+            <Button disabled={compared.length === 0} onClick={() => setComparing(true)}>
+              {compared.length > 0 ? `Compare ${compared.length}` : 'Compare'}
+            </Button>
+          </div>
+          <ul>
+            {found.ranked.slice(0, listed).map((ranked) => {
+              const { id } = ranked.figures.film;
+              return (
+                <FilmRow
+                  key={id}
+                  ranked={ranked}
+                  bare={found.bare}
+                  panes={panes}
+                  compared={compared.includes(id)}
+                  mayCompare={compared.length < MOST_COMPARED}
+                  onCompare={() =>
+                    setCompared(
+                      compared.includes(id) ? compared.filter((other) => other !== id) : [...compared, id],
+                    )
+                  }
+                />
+              );
+            })}
+          </ul>
+          {found.ranked.length > listed && (
+            <Button className="self-start" onClick={() => setListed(found.ranked.length)}>
+              Show the other {found.ranked.length - listed}
+            </Button>
+          )}
+          {comparing && (
+            <Compare
+              found={found}
+              figures={figures.map((ranked) => ranked.figures)}
+              onClose={() => setComparing(false)}
+            />
+          )}
+        </>
+      )}
       {panes.some(({ filmId }) => filmId !== null) && (
         <Button
           onClick={() =>

@@ -1,1 +1,1 @@
-export { FilmSwatch } from './FilmBench.tsx';
+export { FilmSwatch } from './FilmSwatch.tsx';

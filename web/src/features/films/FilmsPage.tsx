@@ -24,7 +24,8 @@ export function FilmsPage() {
           {sentenceOf(error)}
         </Note>
       )}
-      <ul className="border-t border-hairline">
+      {/* Nothing in the list takes the focus: it is scrolled by keys from here. */}
+      <ul className="border-t border-hairline" tabIndex={0} aria-label="Films of the shop">
         {book?.films.map((film) => (
           <li
             key={film.id}

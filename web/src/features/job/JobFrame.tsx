@@ -1,6 +1,6 @@
 import { headerOf } from '@neat-sill/core/job';
 import { Check, Circle } from 'lucide-react';
-import { useEffect, useState, type ReactNode } from 'react';
+import { memo, useEffect, useState, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import { useShopBookQuery } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -9,11 +9,12 @@ import { useAppDispatch, useAppSelector } from './hooks.ts';
 import { jobActions } from './jobSlice.ts';
 import { useJobKeys } from './jobKeys.ts';
 import { LivePlanProvider, useOptionalLivePlan } from './livePlan.tsx';
+import { Settled } from './Settled.tsx';
 import { Sill } from './Sill.tsx';
 import { STAGES, isStage, type StageId } from './stages.ts';
 import { SyncBar } from './SyncBar.tsx';
 import { openJob, refreshJob } from './sync.ts';
-import { OpenJobContext, useJob, useOpenJobValue } from './useJob.ts';
+import { LiveJobContext, OpenJobContext, useJob, useOpenJobValue } from './useJob.ts';
 import { viewActions } from './viewSlice.ts';
 import { WallPanel } from './WallPanel.tsx';
 
@@ -111,6 +112,10 @@ function Tape({ stage }: { stage: StageId }) {
   );
 }
 
+const TapeBehind = memo(Tape);
+const WallBehind = memo(WallPanel);
+const SillBehind = memo(Sill);
+
 function OpenFrame({ stage, bench, phoneFirst }: { stage: StageId; bench: ReactNode; phoneFirst: boolean }) {
   useJobKeys();
   const { selected } = useJob();
@@ -119,14 +124,18 @@ function OpenFrame({ stage, bench, phoneFirst }: { stage: StageId; bench: ReactN
   return (
     <div className="flex h-full min-h-0 flex-col">
       <div className={phoneFirst ? 'max-md:hidden' : ''}>
-        <Tape stage={stage} />
+        <Settled>
+          <TapeBehind stage={stage} />
+        </Settled>
       </div>
       <SyncBar />
       <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
         <div
           className={`flex min-h-0 min-w-0 flex-1 flex-col max-lg:min-h-[420px] max-lg:flex-none ${onePane ? 'max-md:hidden' : ''}`}
         >
-          <WallPanel stage={stage} />
+          <Settled>
+            <WallBehind stage={stage} />
+          </Settled>
         </div>
         <section
           aria-label="Bench"
@@ -136,7 +145,9 @@ function OpenFrame({ stage, bench, phoneFirst }: { stage: StageId; bench: ReactN
         </section>
       </div>
       <div className={onePane ? 'max-md:hidden' : ''}>
-        <Sill stage={stage} />
+        <Settled>
+          <SillBehind stage={stage} />
+        </Settled>
       </div>
     </div>
   );
@@ -185,10 +196,12 @@ export function JobFrame({
       </p>
     );
   return (
-    <OpenJobContext value={open}>
-      <LivePlanProvider>
-        <OpenFrame stage={stage} bench={benches[stage]} phoneFirst={phoneFirst.includes(stage)} />
-      </LivePlanProvider>
-    </OpenJobContext>
+    <LiveJobContext value={open}>
+      <OpenJobContext value={open}>
+        <LivePlanProvider>
+          <OpenFrame stage={stage} bench={benches[stage]} phoneFirst={phoneFirst.includes(stage)} />
+        </LivePlanProvider>
+      </OpenJobContext>
+    </LiveJobContext>
   );
 }

@@ -1,4 +1,4 @@
-import { sunOnWall } from '@neat-sill/core/sun';
+import { sunOfWall } from '@neat-sill/core/job';
 import { formatArea } from '@neat-sill/core/units';
 import { ArrowRight } from 'lucide-react';
 import { useMemo } from 'react';
@@ -27,7 +27,7 @@ function useFigures(): Figure[] {
     const net = films.reduce((sum, film) => sum + film.netArea, 0);
     const seams =
       live?.plan?.pulls.flatMap((pull) => pull.pieces).filter((piece) => piece.panel > 1).length ?? 0;
-    const sun = job.wall ? sunOnWall(job.header.site, today(), job.wall.bearingDeg)[0] : undefined;
+    const sun = job.wall ? sunOfWall(job.records, job.wall.id, job.rules, today())[0] : undefined;
     const list: (Figure | false)[] = [
       { name: 'Glass', value: formatArea(figures.glassM2, unit), stage: 'survey' },
       used > 0 && { name: 'Film to cut', value: formatArea(used / 1e6, unit), stage: 'cuts' },

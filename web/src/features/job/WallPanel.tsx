@@ -1,15 +1,19 @@
-import { nextReadingPlace, placeOpenings } from '@neat-sill/core/survey';
-import { NEW_WALL, addRecord, copyOfWall, removeWithDependents, sizesOf } from '@neat-sill/core/job';
-import { Compass, Copy, FlipHorizontal2, Plus, Trash2 } from 'lucide-react';
-import { useState } from 'react';
+import { facesOnPlan, nextReadingPlace, placeOpenings } from '@neat-sill/core/survey';
+import { NEW_ROOM, NEW_WALL, addRecord, removeWithDependents, sizesOf } from '@neat-sill/core/job';
+import { Compass, Copy, FlipHorizontal2, Map as MapIcon, Plus, Trash2 } from 'lucide-react';
+import { group } from 'd3';
+import { useCallback, useMemo, useState } from 'react';
 import { WallDrawing } from '../../drawing/WallDrawing.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { useAppDispatch, useAppSelector } from './hooks.ts';
 import { useOptionalLivePlan } from './livePlan.tsx';
 import type { StageId } from './stages.ts';
 import { useJob, useUnit, type OpenJob } from './useJob.ts';
-import { viewActions } from './viewSlice.ts';
+import { viewActions, type SeenBy } from './viewSlice.ts';
 import { WallSheet } from './WallSheet.tsx';
+import { CopySheet } from './CopySheet.tsx';
+import { AtOnce } from './Settled.tsx';
+import { SitePlan } from './SitePlan.tsx';
 import { wallMarks } from './wallMarks.ts';
 
 const STAGE_HINTS: Readonly<Record<StageId, string>> = {
@@ -23,12 +27,17 @@ const STAGE_HINTS: Readonly<Record<StageId, string>> = {
 };
 
 /** How many panes of a wall are through with the stage; nothing while none is begun, or all of a job with one wall. */
-function Progress({ job, wallId, stage }: { job: OpenJob; wallId: string; stage: StageId }) {
+interface ProgressProps {
+  readonly job: OpenJob;
+  readonly panes: OpenJob['allPanes'];
+  readonly stage: StageId;
+}
+
+function Progress({ job, panes, stage }: ProgressProps) {
   if (job.walls.length < 2) return null;
-  const panes = job.allPanes.filter((pane) => pane.wallId === wallId);
   const through = panes.filter((pane) =>
     stage === 'survey'
-      ? nextReadingPlace(pane.readings) === null && !job.doubts.has(pane.id)
+      ? nextReadingPlace(pane.readings, pane.shape) === null && !job.doubts.has(pane.id)
       : stage === 'film'
         ? pane.filmId !== null
         : (job.records.fitting[pane.id]?.doneAt ?? null) !== null,
@@ -45,6 +54,7 @@ function Progress({ job, wallId, stage }: { job: OpenJob; wallId: string; stage:
 
 function WallTabs({ job, stage, onAdd }: { job: OpenJob; stage: StageId; onAdd: () => void }) {
   const dispatch = useAppDispatch();
+  const panesBy = useMemo(() => group(job.allPanes, ({ wallId }) => wallId), [job.allPanes]);
   return (
     <div
       className="flex max-h-20 flex-wrap items-center gap-x-1 gap-y-1 overflow-y-auto"
@@ -60,7 +70,7 @@ function WallTabs({ job, stage, onAdd }: { job: OpenJob; stage: StageId; onAdd: 
           className="min-h-8 rounded-sm border border-transparent px-2 text-sm text-quiet aria-pressed:border-hairline aria-pressed:bg-sheet aria-pressed:font-semibold aria-pressed:text-ink"
         >
           {wall.name}
-          <Progress job={job} wallId={wall.id} stage={stage} />
+          <Progress job={job} panes={panesBy.get(wall.id) ?? []} stage={stage} />
         </button>
       ))}
       <button
@@ -82,6 +92,32 @@ function CompassDial({ bearingDeg }: { bearingDeg: number }) {
         <path d="M17 5l5 13-5-3-5 3Z" fill="var(--dusk)" transform={`rotate(${bearingDeg} 17 17)`} />
       </svg>
       faces {Math.round(bearingDeg)}°
+    </div>
+  );
+}
+
+const SEEN_BY: readonly (readonly [SeenBy, string])[] = [
+  ['drawn', 'As drawn'],
+  ['day', 'Seen by day'],
+  ['night', 'By lamplight'],
+];
+
+/** How the films on the wall are shown: as hatches, or as the eye meets them. */
+function LookAt({ seenBy }: { seenBy: SeenBy }) {
+  const dispatch = useAppDispatch();
+  return (
+    <div className="flex gap-1" role="group" aria-label="How the glass is shown">
+      {SEEN_BY.map(([each, name]) => (
+        <button
+          key={each}
+          type="button"
+          aria-pressed={seenBy === each}
+          className="min-h-8 rounded-sm border border-hairline px-2.5 text-sm aria-pressed:border-edge aria-pressed:bg-edge-tint aria-pressed:font-semibold"
+          onClick={() => dispatch(viewActions.lookedAt(each))}
+        >
+          {name}
+        </button>
+      ))}
     </div>
   );
 }
@@ -113,16 +149,34 @@ export function WallPanel({ stage }: { stage: StageId }) {
   const unit = useUnit();
   const dispatch = useAppDispatch();
   const live = useOptionalLivePlan();
+  // What is chosen is shown at once, the rest of the wall as soon as it is drawn.
+  const chosen = useAppSelector((state) => state.view.selected);
+  const selected = useMemo(
+    () => job.wallPanes.flatMap(({ id }) => (chosen.includes(id) ? [id] : [])),
+    [job.wallPanes, chosen],
+  );
+  const seenBy = useAppSelector((state) => state.view.seenBy);
   const fromOutside = useAppSelector((state) => state.view.fromOutside);
-  const [sheet, setSheet] = useState<'closed' | 'new' | 'change'>('closed');
+  const [sheet, setSheet] = useState<'closed' | 'new' | 'change' | 'copy' | 'plan'>('closed');
   const { wall, wallPanes, records } = job;
   const room = wall && records.room[wall.roomId];
-  const placed =
-    wall &&
-    placeOpenings(
-      wall,
-      wallPanes.map((pane) => ({ ...pane, size: sizesOf(pane, job.rules)?.cutting ?? null })),
-    );
+  const placed = useMemo(
+    () =>
+      wall &&
+      placeOpenings(
+        wall,
+        wallPanes.map((pane) => ({ ...pane, size: sizesOf(pane, job.rules)?.cutting ?? null })),
+      ),
+    [wall, wallPanes, job.rules],
+  );
+  const marks = useMemo(
+    () => wallMarks(job, stage, live, unit, { seenBy, fromOutside }),
+    [job, stage, live, unit, seenBy, fromOutside],
+  );
+  const onSelect = useCallback(
+    (ids: readonly string[]) => dispatch(viewActions.selected([...ids])),
+    [dispatch],
+  );
   return (
     <section aria-label="Wall" className="flex min-h-0 min-w-0 flex-1 flex-col gap-1 px-4 pt-3 pb-2">
       <div className="flex items-start justify-between gap-3">
@@ -146,6 +200,10 @@ export function WallPanel({ stage }: { stage: StageId }) {
               <FlipHorizontal2 size={18} aria-hidden />
               <span className="sr-only">See the wall from outside</span>
             </Button>
+            <Button size="low" title="The walls on a plan of the site" onClick={() => setSheet('plan')}>
+              <MapIcon size={18} aria-hidden />
+              <span className="sr-only">Site plan</span>
+            </Button>
             <Button size="low" title="Change the wall" onClick={() => setSheet('change')}>
               <Compass size={18} aria-hidden />
               <span className="sr-only">Change the wall</span>
@@ -153,19 +211,10 @@ export function WallPanel({ stage }: { stage: StageId }) {
             <Button
               size="low"
               title="Copy the wall with its openings, for the next floor or room"
-              onClick={() => {
-                const copied = copyOfWall(
-                  { records, newId: () => crypto.randomUUID() },
-                  wall.id,
-                  `${wall.name}, again`,
-                );
-                if (!copied) return;
-                job.edit(`Copy ${wall.name}`, copied.changes);
-                dispatch(viewActions.wallShown(copied.id));
-              }}
+              onClick={() => setSheet('copy')}
             >
               <Copy size={18} aria-hidden />
-              <span className="sr-only">Copy the wall</span>
+              <span className="sr-only">Copy the wall or its room</span>
             </Button>
             <Button
               size="low"
@@ -186,19 +235,26 @@ export function WallPanel({ stage }: { stage: StageId }) {
           <WallDrawing
             wall={placed}
             name={wall.name}
-            marks={wallMarks(job, stage, live, unit)}
+            marks={marks}
             films={job.book.films}
-            selected={job.selected.map(({ id }) => id)}
+            selected={selected}
             fromOutside={fromOutside}
             unit={unit}
-            onSelect={(ids) => dispatch(viewActions.selected(ids))}
+            onSelect={onSelect}
           />
+          {stage === 'film' && <LookAt seenBy={seenBy} />}
           <p className="text-sm text-quiet max-sm:hidden">{STAGE_HINTS[stage]}</p>
         </>
       ) : (
         <EmptyWall onAdd={() => setSheet('new')} />
       )}
-      {sheet !== 'closed' && (
+      {sheet === 'copy' && wall && <CopySheet wall={wall} onClose={() => setSheet('closed')} />}
+      {sheet === 'plan' && (
+        <AtOnce>
+          <SitePlan onClose={() => setSheet('closed')} />
+        </AtOnce>
+      )}
+      {(sheet === 'new' || sheet === 'change') && (
         <WallSheet
           wall={sheet === 'change' ? wall : null}
           onClose={() => setSheet('closed')}
@@ -208,12 +264,20 @@ export function WallPanel({ stage }: { stage: StageId }) {
             const roomId = existing ?? crypto.randomUUID();
             const newRoom = existing
               ? []
-              : [addRecord('room', roomId, { name: roomName, order: Object.keys(records.room).length })];
+              : [
+                  addRecord('room', roomId, {
+                    ...NEW_ROOM,
+                    name: roomName,
+                    order: Object.keys(records.room).length,
+                  }),
+                ];
             if (sheet === 'change' && wall) {
               const { id, ...before } = wall;
+              const facesDeg = facesOnPlan(data.bearingDeg, job.header.plan.northDeg);
+              const plan = before.plan && { ...before.plan, facesDeg };
               job.edit(`Change ${data.name}`, [
                 ...newRoom,
-                { kind: 'wall', id, before, after: { ...before, ...data, roomId } },
+                { kind: 'wall', id, before, after: { ...before, ...data, plan, roomId } },
               ]);
               return;
             }

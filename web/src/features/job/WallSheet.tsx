@@ -1,7 +1,7 @@
 import { NEW_WALL, type Wall } from '@neat-sill/core/job';
-import { sunOnWall } from '@neat-sill/core/sun';
+import { openWallSun } from '@neat-sill/core/sun';
 import { trueBearing, type TrueBearing } from '@neat-sill/core/survey';
-import { useState, type FormEvent } from 'react';
+import { Fragment, useState, type FormEvent } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { Choice, TextField } from '../../ui/Field.tsx';
 import { showMinute, today } from '../../ui/format.ts';
@@ -25,11 +25,12 @@ type WallData = Pick<
 type BearingSource = Wall['bearingSource'];
 
 /** How far off a bearing may be, by where it comes from; a guess off the street is good to a point of the compass. */
-const UNCERTAINTY_DEG: Readonly<Record<BearingSource, number>> = { map: 3, compass: 5, rough: 22 };
+const UNCERTAINTY_DEG: Readonly<Record<BearingSource, number>> = { map: 3, compass: 5, rough: 22, plan: 5 };
 const SOURCES: readonly (readonly [BearingSource, string])[] = [
   ['map', 'From a map or plan'],
   ['compass', 'Read off a compass'],
   ['rough', 'Known only roughly'],
+  ['plan', 'As it stands on the site plan'],
 ];
 
 interface WallSheetProps {
@@ -73,7 +74,7 @@ function BearingNote({
     );
   }
   if (source !== 'rough') return null;
-  const sun = (turn: number) => sunOnWall(header.site, today(), (degrees + turn + 360) % 360)[0];
+  const sun = (turn: number) => openWallSun(header.site, today(), (degrees + turn + 360) % 360)[0];
   const [early, late] = [sun(-UNCERTAINTY_DEG.rough), sun(UNCERTAINTY_DEG.rough)];
   return (
     <Note tone="doubt">
@@ -106,6 +107,8 @@ function readHorizon(text: string): Wall['shade']['horizon'] | null {
   return right ? points.map(([bearingDeg = 0, altitudeDeg = 0]) => ({ bearingDeg, altitudeDeg })) : null;
 }
 
+const FIN_SIDES = { finLeft: 'left', finRight: 'right' } as const;
+
 /** What keeps the sun off: overhang, side fins, and how high neighbours reach, by bearing. */
 function Shade({ shade, onChange, floorMm, onFloor, onWrong }: ShadeProps) {
   const unit = useUnit();
@@ -125,9 +128,10 @@ function Shade({ shade, onChange, floorMm, onFloor, onWrong }: ShadeProps) {
       onTake={(taken) => taken && take(taken.mm)}
     />
   );
-  const fin = (side: 'finLeft' | 'finRight') => shade[side]?.depthMm ?? 0;
-  const setFin = (side: 'finLeft' | 'finRight', depthMm: number) =>
-    onChange({ ...shade, [side]: depthMm > 0 ? { depthMm, besideMm: shade[side]?.besideMm ?? 0 } : null });
+  const setFin = (side: 'finLeft' | 'finRight', change: Partial<NonNullable<Wall['shade']['finLeft']>>) => {
+    const fin = { depthMm: 0, besideMm: 0, ...shade[side], ...change };
+    onChange({ ...shade, [side]: fin.depthMm > 0 ? fin : null });
+  };
   return (
     <details>
       <summary className="cursor-pointer font-semibold">Height and shade</summary>
@@ -140,8 +144,19 @@ function Shade({ shade, onChange, floorMm, onFloor, onWrong }: ShadeProps) {
           field('Overhang, how far above the glass', overhang.aboveMm, (aboveMm) =>
             onChange({ ...shade, overhang: { ...overhang, aboveMm } }),
           )}
-        {field('Fin at its left, how deep', fin('finLeft'), (mm) => setFin('finLeft', mm))}
-        {field('Fin at its right, how deep', fin('finRight'), (mm) => setFin('finRight', mm))}
+        {(['finLeft', 'finRight'] as const).map((side) => (
+          <Fragment key={side}>
+            {field(`Fin at its ${FIN_SIDES[side]}, how deep`, shade[side]?.depthMm ?? 0, (depthMm) =>
+              setFin(side, { depthMm }),
+            )}
+            {shade[side] &&
+              field(
+                `Fin at its ${FIN_SIDES[side]}, how far beside the glass`,
+                shade[side].besideMm,
+                (besideMm) => setFin(side, { besideMm }),
+              )}
+          </Fragment>
+        ))}
         <TextField
           label="Neighbours: bearing and height in degrees"
           placeholder="180 12, 225 25"
@@ -161,7 +176,7 @@ function Shade({ shade, onChange, floorMm, onFloor, onWrong }: ShadeProps) {
 
 /** Room, name, bearing and size of a wall. */
 export function WallSheet({ wall, onClose, onSave }: WallSheetProps) {
-  const { records, header } = useJob();
+  const { records, header, rules } = useJob();
   const unit = useUnit();
   const [source, setSource] = useState<BearingSource>(wall?.bearingSource ?? 'map');
   const [floorMm, setFloorMm] = useState(wall?.floorMm ?? 0);
@@ -171,7 +186,10 @@ export function WallSheet({ wall, onClose, onSave }: WallSheetProps) {
   );
   const [name, setName] = useState(wall?.name ?? '');
   const [bearing, setBearing] = useState(String(wall?.compassDeg ?? wall?.bearingDeg ?? 180));
-  const [size, setSize] = useState({ widthMm: wall?.widthMm ?? 4000, heightMm: wall?.heightMm ?? 2500 });
+  const [size, setSize] = useState({
+    widthMm: wall?.widthMm ?? rules.survey.newWallWidthMm,
+    heightMm: wall?.heightMm ?? rules.survey.newWallHeightMm,
+  });
   const [shadeWrong, setShadeWrong] = useState(false);
   const [tried, setTried] = useState(false);
   const degrees = Number(bearing.trim().replace(/°$/, ''));
@@ -219,7 +237,12 @@ export function WallSheet({ wall, onClose, onSave }: WallSheetProps) {
           />
         </div>
         <div className="grid gap-4 sm:grid-cols-2">
-          <Choice label="Its bearing" value={source} options={SOURCES} onChoose={setSource} />
+          <Choice
+            label="Its bearing"
+            value={source}
+            options={SOURCES.filter(([each]) => each !== 'plan' || wall?.plan)}
+            onChoose={setSource}
+          />
           <TextField
             label={
               source === 'compass'

@@ -1,8 +1,9 @@
 export { jobActions, jobSlice } from './jobSlice.ts';
 export { viewActions, viewSlice } from './viewSlice.ts';
 export { syncMiddleware } from './sync.ts';
-export { useJob, useUnit, type OpenJob } from './useJob.ts';
+export { useJob, useUnit, type OpenJob, type PaneWithId } from './useJob.ts';
 export { JobFrame, useStage, type StageId } from './JobFrame.tsx';
+export { Settled } from './Settled.tsx';
 export { useLivePlan } from './livePlan.tsx';
 export { useAppDispatch, useAppSelector } from './hooks.ts';
 export { useAddOpening, useTakeOff } from './addOpening.ts';

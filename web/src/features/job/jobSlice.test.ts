@@ -172,3 +172,42 @@ describe('edits on their way', () => {
     },
   );
 });
+
+describe('an edit that was made looking at records a moment old', () => {
+  const start = opened(new FakeServer());
+  const onOld = (patch: Partial<Pane>) => {
+    const change = patchRecord(start.records, 'pane', 'p1', patch);
+    if (!change) throw new Error('Nothing changes');
+    return jobActions.edited({ id: newId(), label: 'Edit', changes: [change] });
+  };
+
+  test('keeps what came between, and undo takes back its own part only', () => {
+    const between = edited(start, newId(), 'p1', { sillMm: 700 });
+    const both = reduce(between, onOld({ gapBeforeMm: 333 }));
+    expect(both.records.pane['p1']).toMatchObject({ sillMm: 700, gapBeforeMm: 333 });
+    const undone = reduce(both, jobActions.undone({ id: newId() }));
+    expect(undone.records).toEqual(between.records);
+  });
+
+  test('is refused, and said so, where it would overwrite what came between', () => {
+    const between = edited(start, newId(), 'p1', { sillMm: 700 });
+    const refused = reduce(between, onOld({ sillMm: 800 }));
+    expect(refused.records).toBe(between.records);
+    expect(refused.outbox).toBe(between.outbox);
+    expect(refused.notice).toMatch(/somebody has changed the same thing since/);
+  });
+
+  test('never brings back what has been taken away', () => {
+    const { p1 } = start.records.pane;
+    if (!p1) throw new Error('There is a pane');
+    const gone = reduce(
+      start,
+      jobActions.edited({
+        id: newId(),
+        label: 'Take away',
+        changes: [{ kind: 'pane', id: 'p1', before: p1, after: null }],
+      }),
+    );
+    expect(reduce(gone, onOld({ sillMm: 800 })).records.pane['p1']).toBeUndefined();
+  });
+});

@@ -3,6 +3,9 @@ import {
   EMPTY_RECORDS,
   applyEdit,
   invertEdit,
+  mergeData,
+  recordAt,
+  sameData,
   withRecord,
   type Change,
   type Edit,
@@ -86,6 +89,20 @@ function plain(state: Draft<JobState>): JobState {
   return original(state) as JobState;
 }
 
+/**
+ * An edit that was made looking at records a moment old, put on those that stand now: what only one of both changed is
+ * kept. Where both changed the same thing the edit stays as it was and is refused.
+ */
+function onNewest(records: JobRecords, edit: Edit): Edit {
+  const changes = edit.changes.map((change): Change => {
+    const now = recordAt(records, change.kind, change.id);
+    if (sameData(now, change.before)) return change;
+    const { conflicts, preferMine } = mergeData(change.before, change.after, now);
+    return conflicts.length > 0 ? change : ({ ...change, before: now, after: preferMine } as Change);
+  });
+  return { ...edit, changes };
+}
+
 const CHANGED_SINCE = 'That can’t be taken back: somebody has changed the same thing since.';
 
 export const jobSlice = createSlice({
@@ -113,12 +130,8 @@ export const jobSlice = createSlice({
     edited(state, { payload }: PayloadAction<Edit>): JobState {
       const now = plain(state);
       if (payload.changes.length === 0) return now;
-      return applied(
-        now,
-        payload,
-        { done: [...now.done, payload].slice(-MOST_UNDO), undone: [] },
-        CHANGED_SINCE,
-      );
+      const edit = onNewest(now.records, payload);
+      return applied(now, edit, { done: [...now.done, edit].slice(-MOST_UNDO), undone: [] }, CHANGED_SINCE);
     },
     undone(state, { payload }: PayloadAction<{ id: string }>): JobState {
       const now = plain(state);
@@ -176,7 +189,7 @@ export const jobSlice = createSlice({
     },
     /** The edit the server refuses is given up, and with it what was built on it; the job is loaded again. */
     gaveUp(state): JobState {
-      return { ...plain(state), outbox: [], sync: { kind: 'idle' } };
+      return { ...plain(state), outbox: [], done: [], undone: [], sync: { kind: 'idle' } };
     },
     noticed(state, { payload }: PayloadAction<string>) {
       state.notice = payload;

@@ -80,26 +80,19 @@ export function LivePlanProvider({ children }: { children: ReactNode }) {
     };
   }, [job, keptHolds]);
 
-  const shown: PlanState = keptHolds
-    ? { kind: 'ready', plan: keptHolds }
-    : job && job.panes.length > 0
-      ? state
-      : { kind: 'none' };
-  const plan = shown.kind === 'ready' || shown.kind === 'planning' ? shown.plan : null;
-  const value: LivePlan | null =
-    job && input
-      ? {
-          job,
-          leftOut: input.leftOut,
-          state: shown,
-          plan,
-          kept,
-          stop: () => {
-            end.current();
-            setState(plan ? { kind: 'ready', plan } : { kind: 'none' });
-          },
-        }
-      : null;
+  const leftOut = input?.leftOut;
+  // The same value while nothing of it has changed: all that show the plan would be drawn anew at every key.
+  const value = useMemo((): LivePlan | null => {
+    if (!job || !leftOut) return null;
+    const waiting: PlanState = job.panes.length > 0 ? state : { kind: 'none' };
+    const shown: PlanState = keptHolds ? { kind: 'ready', plan: keptHolds } : waiting;
+    const plan = shown.kind === 'ready' || shown.kind === 'planning' ? shown.plan : null;
+    const stop = () => {
+      end.current();
+      setState(plan ? { kind: 'ready', plan } : { kind: 'none' });
+    };
+    return { job, leftOut, state: shown, plan, kept, stop };
+  }, [job, leftOut, kept, keptHolds, state]);
   return <Context value={value}>{children}</Context>;
 }
 

@@ -37,8 +37,8 @@ export function useNextAct(stage: StageId): NextAct | null {
     if (job.wallPanes.length === 0)
       return { name: 'Add an opening', detail: `on ${job.wall.name}`, run: addOpening };
     const doubtful = job.allPanes.find((pane) => job.doubts.has(pane.id));
-    const unread = job.allPanes.find((pane) => nextReadingPlace(pane.readings) !== null);
-    const place = unread && nextReadingPlace(unread.readings);
+    const unread = job.allPanes.find((pane) => nextReadingPlace(pane.readings, pane.shape) !== null);
+    const place = unread && nextReadingPlace(unread.readings, unread.shape);
     if (unread && place)
       return {
         name: `Measure pane ${unread.label}`,

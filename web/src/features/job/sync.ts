@@ -25,8 +25,6 @@ function sentEdit({ edit, baseVersions }: QueuedEdit): SentEdit {
 
 export const syncMiddleware = createListenerMiddleware<SyncRoot>();
 
-const HISTORY_WAIT_MS = 250;
-
 /** Keeps what is to be sent on the device at every change, before anything is sent. */
 syncMiddleware.startListening({
   predicate: (_action, now, before) => now.job.outbox !== before.job.outbox,
@@ -36,15 +34,15 @@ syncMiddleware.startListening({
   },
 });
 
-/** Keeps what undo needs, a moment later and once for many changes: copying a large edit would hold up the keys. */
+/** Keeps what undo needs beside it; opening a job reads it and closing one leaves it. */
 syncMiddleware.startListening({
   predicate: (_action, now, before) =>
-    now.job.done !== before.job.done || now.job.undone !== before.job.undone,
-  effect: async (_action, { getState, delay, cancelActiveListeners }) => {
-    cancelActiveListeners();
-    await delay(HISTORY_WAIT_MS);
+    now.job.jobId !== null &&
+    now.job.jobId === before.job.jobId &&
+    (now.job.done !== before.job.done || now.job.undone !== before.job.undone),
+  effect: async (_action, { getState, getOriginalState }) => {
     const { jobId, done, undone } = getState().job;
-    if (jobId) await keepHistory(jobId, { done, undone });
+    if (jobId) await keepHistory(jobId, getOriginalState().job, { done, undone });
   },
 });
 
@@ -144,7 +142,6 @@ export async function refreshJob(jobId: string, dispatch: Dispatch): Promise<voi
 export async function giveUpChanges(jobId: string, dispatch: Dispatch): Promise<void> {
   dispatch(jobActions.gaveUp());
   await keepOutbox(jobId, EMPTY_DRAFT.outbox);
-  await keepHistory(jobId, EMPTY_DRAFT);
   await openJob(jobId, dispatch);
 }
 

@@ -57,6 +57,8 @@ export function useOpenJob(): OpenJob | null {
 }
 
 export const OpenJobContext = createContext<OpenJob | null>(null);
+/** The open job as it stands now, also beneath what follows a moment later (`Settled`). */
+export const LiveJobContext = createContext<OpenJob | null>(null);
 
 /** What follows from the records alone: computed once a change, not at each look. */
 function useJobData() {
@@ -76,6 +78,7 @@ function useJobData() {
     const header = headerOf(records);
     if (!jobId || !header || !book || !rules) return null;
     const walls = inOrder(records.wall);
+    let figures: JobFigures | null = null;
     const place = new Map(walls.map(({ id }, at) => [id, at]));
     return {
       jobId,
@@ -84,7 +87,8 @@ function useJobData() {
       book,
       rules,
       doubts,
-      figures: jobFigures(records, book, doubts),
+      /** Worked out when somebody first asks: the field that is typed into does not. */
+      figuresNow: () => (figures ??= jobFigures(records, book, doubts)),
       walls,
       allPanes: inOrder(records.pane).sort((a, b) => (place.get(a.wallId) ?? 0) - (place.get(b.wallId) ?? 0)),
     };
@@ -101,8 +105,12 @@ export function useOpenJobValue(): OpenJob | null {
     if (!data) return null;
     const wall = data.walls.find(({ id }) => id === wallId) ?? data.walls[0] ?? null;
     const wallPanes = wall ? data.allPanes.filter((pane) => pane.wallId === wall.id) : [];
+    const { figuresNow, ...known } = data;
     return {
-      ...data,
+      ...known,
+      get figures() {
+        return figuresNow();
+      },
       wall,
       wallPanes,
       selected: wallPanes.filter(({ id }) => chosen.includes(id)),

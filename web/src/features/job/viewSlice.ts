@@ -1,10 +1,14 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
+/** How the glass is shown while film is chosen: as hatches, or as the eye meets it. */
+export type SeenBy = 'drawn' | 'day' | 'night';
+
 /** What the person looks at; not part of the job and never sent. */
 export interface ViewState {
   readonly wallId: string | null;
   readonly selected: readonly string[];
   readonly fromOutside: boolean;
+  readonly seenBy: SeenBy;
   readonly paletteOpen: boolean;
   /** Asks the survey bench to put the cursor in a reading, counted so that asking twice asks again. */
   readonly focusAsked: number;
@@ -14,6 +18,7 @@ const START: ViewState = {
   wallId: null,
   selected: [],
   fromOutside: false,
+  seenBy: 'drawn',
   paletteOpen: false,
   focusAsked: 0,
 };
@@ -33,6 +38,9 @@ export const viewSlice = createSlice({
     }),
     sideTurned: (state) => {
       state.fromOutside = !state.fromOutside;
+    },
+    lookedAt: (state, { payload }: PayloadAction<SeenBy>) => {
+      state.seenBy = payload;
     },
     paletteTurned: (state, { payload }: PayloadAction<boolean>) => {
       state.paletteOpen = payload;

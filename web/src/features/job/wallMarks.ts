@@ -1,17 +1,23 @@
 import { pieceName, rollSideOf, type CutPlan, type Piece, type PlanJob } from '@neat-sill/core/cuts';
+import { DAYLIGHT, LAMPLIGHT, looksOf, seenFrom } from '@neat-sill/core/advice';
+import type { Film } from '@neat-sill/core/film';
 import { cureOf, dayAt } from '@neat-sill/core/fitting';
 import { paneVerdict, sizesOf } from '@neat-sill/core/job';
+import { paneOutline, type Outline } from '@neat-sill/core/survey';
 import { formatLength, type LengthUnit } from '@neat-sill/core/units';
-import type { PaneMark, SeamMark } from '../../drawing/WallDrawing.tsx';
+import { interpolateRgb } from 'd3';
+import type { PaneMark, SeamMark } from '../../drawing/paneMark.ts';
 import { countOf, showDay } from '../../ui/format.ts';
 import type { StageId } from './stages.ts';
 import type { OpenJob, PaneWithId } from './useJob.ts';
+import type { SeenBy } from './viewSlice.ts';
 
 const ARROWS = { top: '↑', bottom: '↓', left: '←', right: '→' } as const;
 
 function piecesOf(pane: PaneWithId, plan: CutPlan | null): Piece[] {
   const pieces = plan?.pulls.flatMap((pull) => pull.pieces.filter((piece) => piece.paneId === pane.id)) ?? [];
-  return pieces.sort((a, b) => a.panel - b.panel);
+  // Glass blocks have a piece each, all alike: the first stands for them.
+  return pieces.filter(({ copy }) => copy === 1).sort((a, b) => a.panel - b.panel);
 }
 
 /** Seams in the middle of their overlap, as shares of the pane. */
@@ -103,12 +109,39 @@ function stageSays(stage: StageId, pane: PaneWithId, job: OpenJob): StageSays {
   }
 }
 
+/** How the wall is looked at while film is chosen: as hatches, or as the eye would meet it, and from which side. */
+export interface Look {
+  readonly seenBy: SeenBy;
+  readonly fromOutside: boolean;
+}
+
+const eye = interpolateRgb('#141d1b', '#f4f7ef');
+/** What the eye has got used to on either side, cd/m². */
+const USED_TO = { day: 1500, night: 30 } as const;
+
+/** The glass of a pane as one would see it: what comes through, and what it throws back, as a tone. */
+function glassTint(pane: PaneWithId, film: Film | null, { seenBy, fromOutside }: Look): string | null {
+  if (seenBy === 'drawn') return null;
+  const looks = looksOf(pane.glass, pane.glassMm, film);
+  const lighting = seenBy === 'day' ? DAYLIGHT : LAMPLIGHT;
+  const { through, veil } = seenFrom(fromOutside ? 'outdoors' : 'indoors', looks, lighting);
+  return eye(Math.min(1, ((through + veil) / USED_TO[seenBy]) ** (1 / 2.2)));
+}
+
+/** The outline of a pane that is no plain rectangle, once it can be drawn. */
+function shapedOutline({ shape, readings }: PaneWithId): Outline | null {
+  if (shape.kind === 'blocks' || (shape.kind === 'rectangle' && shape.cornerRadiusMm === 0)) return null;
+  const outline = paneOutline(shape, readings);
+  return outline.ok ? outline.value : null;
+}
+
 /** What the wall shows over each pane at a stage. */
 export function wallMarks(
   job: OpenJob,
   stage: StageId,
   plan: { plan: CutPlan | null; job: PlanJob } | null,
   unit: LengthUnit,
+  look: Look,
 ): ReadonlyMap<string, PaneMark> {
   const showsPieces = stage === 'cuts' || stage === 'price' || stage === 'fitting';
   return new Map(
@@ -126,9 +159,12 @@ export function wallMarks(
         label: pane.label,
         spoken: [`Pane ${pane.label}`, size, film?.name ?? 'no film', says.under].filter(Boolean).join(', '),
         film: stage === 'survey' ? undefined : film,
+        tint: stage === 'film' ? glassTint(pane, film ?? null, look) : null,
         seams: seamsOf(pieces, glass),
         names: stage === 'cuts' && plan ? namesOf(pieces, glass, plan.job) : [],
         handle: pane.handle,
+        outline: shapedOutline(pane),
+        blocks: pane.shape.kind === 'blocks' ? pane.shape : null,
         found: stage === 'survey' ? pane.condition : [],
         hidden: pane.hidden.map(({ side, depthMm }) => ({
           side,

@@ -1,8 +1,10 @@
-import { patchRecord, type Change, type Pane } from '@neat-sill/core/job';
+import { lightsOfPanes, patchRecord, type Change, type Pane } from '@neat-sill/core/job';
 import { FRAME_KINDS, GLASS_KINDS, OPENING_KINDS, SIDES, type Side } from '@neat-sill/core/survey';
+import { useState } from 'react';
 import { FRAME_NAMES, GLASS_NAMES, OPENING_NAMES, SIDE_NAMES } from '@neat-sill/core/words';
-import { useJob, type OpenJob } from '../job/index.ts';
-import { Choice } from '../../ui/Field.tsx';
+import { useJob, useTakeOff, useUnit, type OpenJob } from '../job/index.ts';
+import { Choice, TextField } from '../../ui/Field.tsx';
+import { LengthField } from '../../ui/LengthField.tsx';
 
 export type PaneWithId = OpenJob['selected'][number];
 
@@ -27,11 +29,53 @@ function names(panes: readonly PaneWithId[]): string {
   return `pane${panes.length === 1 ? '' : 's'} ${panes.map(({ label }) => label).join(', ')}`;
 }
 
+const LIGHTS = /^\s*(\d{1,2})\s*(?:x|×|by)\s*(\d{1,2})\s*$/i;
+const MOST_LIGHTS = 20;
+
+/** Lights behind bars: "3 by 2" makes a grid of equal lights of each pane. */
+function Bars({ panes }: { panes: readonly PaneWithId[] }) {
+  const job = useJob();
+  const takeOff = useTakeOff();
+  const [text, setText] = useState('');
+  const [problem, setProblem] = useState<string>();
+  const [only] = panes;
+  const grid = panes.length === 1 && only?.cell ? job.wall?.grids[only.cell.gridId] : undefined;
+  const split = () => {
+    if (text.trim() === '' || !takeOff) return;
+    const [, columns, rows] = LIGHTS.exec(text)?.map(Number) ?? [];
+    if (!columns || !rows || columns > MOST_LIGHTS || rows > MOST_LIGHTS)
+      return setProblem(`Write lights across by lights up, as 3 by 2; ${MOST_LIGHTS} at the most.`);
+    const ids = panes.map(({ id }) => id);
+    const changes = lightsOfPanes(takeOff, ids, { columns, rows, barMm: null });
+    if (changes.length === 0) return setProblem('Only measured rectangles without bars can be divided.');
+    job.edit(`Bars ${columns} by ${rows} in ${names(panes)}`, changes);
+    setText('');
+  };
+  return (
+    <TextField
+      label="Lights behind bars"
+      placeholder={grid ? `light of ${grid.columns} by ${grid.rows}` : '3 by 2'}
+      disabled={grid !== undefined}
+      value={text}
+      problem={problem}
+      onChange={(event) => {
+        setText(event.target.value);
+        setProblem(undefined);
+      }}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') split();
+      }}
+      onBlur={split}
+    />
+  );
+}
+
 /** Glass, frame and the rest, for one pane or for all that are chosen. */
 export function GlassAndFrame({ panes }: { panes: readonly PaneWithId[] }) {
   const job = useJob();
   const set = (what: string, patch: Partial<Pane>) =>
     job.edit(`${what} of ${names(panes)}`, patchAll(job, panes, patch));
+  const unit = useUnit();
   const seams = common(panes, (pane) => (pane.seams.allowed ? pane.seams.axis : 'never'));
   return (
     <div className="grid grid-cols-2 gap-x-4 gap-y-3">
@@ -63,6 +107,23 @@ export function GlassAndFrame({ panes }: { panes: readonly PaneWithId[] }) {
         options={[['none', 'No handle'], ...SIDES.map((side): [Side, string] => [side, SIDE_NAMES[side]])]}
         onChoose={(side) => set('Handle', { handle: side === 'none' ? null : side })}
       />
+      <LengthField
+        key={panes.map(({ id }) => id).join(' ')}
+        label="Glass, each pane (empty: as usual)"
+        valueMm={
+          panes.every(({ glassMm }) => glassMm === panes[0]?.glassMm) ? (panes[0]?.glassMm ?? null) : null
+        }
+        unit={unit}
+        expects="any"
+        draftKey={`${job.jobId} ${panes.map(({ id }) => id).join(' ')} glass`}
+        refuse={(mm) =>
+          mm >= 2 && mm <= 40
+            ? null
+            : 'A pane of glass is 2 to 40 mm thick; leave it empty for what is usual.'
+        }
+        onTake={(taken) => set('Thickness', { glassMm: taken?.mm ?? null })}
+      />
+      <Bars panes={panes} />
       <Choice
         label="Seams"
         mixed="They differ"

@@ -7,9 +7,17 @@ import {
   type ColumnMap,
   type PaneColumn,
 } from '@neat-sill/core/job';
-import { openingsOfOutlines, placeOpenings } from '@neat-sill/core/survey';
-import { addRecord, emptyOpening, sizesOf, type Change } from '@neat-sill/core/job';
-import { readingOf } from '@neat-sill/core/survey';
+import { addRecord, emptyOpening, sizesOf, type Change, type Pane } from '@neat-sill/core/job';
+import {
+  blockFaces,
+  openingsOfOutlines,
+  paneOutline,
+  placeOpenings,
+  readingOf,
+  roundedRectangle,
+  type OutlineCorner,
+  type Size,
+} from '@neat-sill/core/survey';
 import { formatBareLength } from '@neat-sill/core/units';
 import { PANE_WORDS, describeCellProblem } from '@neat-sill/core/words';
 import { FileDown, FileUp } from 'lucide-react';
@@ -166,6 +174,18 @@ function DrawingImport({
   );
 }
 
+/** The outlines of a pane's glass, mm from the top left of its box. */
+function outlinesOf(pane: Pane | undefined, size: Size): (readonly OutlineCorner[])[] {
+  if (pane?.shape.kind === 'blocks') {
+    const face = roundedRectangle(pane.shape.block, pane.shape.cornerRadiusMm);
+    return blockFaces(pane.shape).map(({ leftMm, topMm }) =>
+      face.map(({ x, y, bulge }) => ({ x: x + leftMm, y: y + topMm, bulge })),
+    );
+  }
+  const outline = pane && paneOutline(pane.shape, pane.readings);
+  return [outline?.ok ? outline.value.corners : roundedRectangle(size, 0)];
+}
+
 /** All panes as a list for the desk, out as CSV, XLSX or DXF and in from the same. */
 export function ListSheet({ onClose }: { onClose: () => void }) {
   const job = useJob();
@@ -210,6 +230,7 @@ export function ListSheet({ onClose }: { onClose: () => void }) {
       sillMm,
       ...size,
       label: job.records.pane[id]?.label ?? '',
+      outlines: outlinesOf(job.records.pane[id], size),
     }));
     void drawingOf(openings).then((blob) => download(blob, `${name}, ${job.wall?.name ?? ''}.dxf`));
   };

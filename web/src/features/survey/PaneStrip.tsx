@@ -14,7 +14,7 @@ export function PaneStrip() {
       {wallPanes.map((pane) => {
         const state = doubts.has(pane.id)
           ? 'in doubt'
-          : nextReadingPlace(pane.readings)
+          : nextReadingPlace(pane.readings, pane.shape)
             ? 'to read'
             : 'measured';
         return (

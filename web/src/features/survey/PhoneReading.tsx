@@ -1,15 +1,23 @@
-import { READING_PLACES, nextReadingPlace, type ReadingPlace } from '@neat-sill/core/survey';
+import {
+  READING_PLACES,
+  nextReadingPlace,
+  paneOutline,
+  placesOfShape,
+  type ReadingPlace,
+} from '@neat-sill/core/survey';
 import { sizesOf } from '@neat-sill/core/job';
 import { formatLength, parseLength } from '@neat-sill/core/units';
 import { READING_NAMES, describeLengthProblem } from '@neat-sill/core/words';
 import { Delete } from 'lucide-react';
 import { useState } from 'react';
 import { useAddOpening, useJob, useUnit } from '../job/index.ts';
+import { outlinePath } from '../../drawing/outlinePath.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Length, Size } from '../../ui/Length.tsx';
 import { Condition } from './Condition.tsx';
 import { Doubts } from './Doubts.tsx';
 import { GlassAndFrame, type PaneWithId } from './GlassAndFrame.tsx';
+import { ShapeOfPane } from './ShapeOfPane.tsx';
 import { Place } from './Place.tsx';
 import { useNextUnread, useTakeReading } from './ReadingFields.tsx';
 
@@ -24,6 +32,7 @@ function TapeOnPane({ pane, place }: { pane: PaneWithId; place: ReadingPlace }) 
   const scale = Math.min(300 / glass.widthMm, 210 / glass.heightMm);
   const [width, height] = [glass.widthMm * scale, glass.heightMm * scale];
   const [left, top] = [(358 - width) / 2, (236 - height) / 2];
+  const outline = paneOutline(pane.shape, pane.readings);
   const level = {
     widthTop: 0.1,
     widthMiddle: 0.5,
@@ -51,7 +60,14 @@ function TapeOnPane({ pane, place }: { pane: PaneWithId; place: ReadingPlace }) 
         fill="var(--timber)"
         stroke="var(--ink)"
       />
-      <rect x={left} y={top} width={width} height={height} fill="var(--glass)" />
+      {outline.ok && pane.shape.kind !== 'blocks' ? (
+        <>
+          <rect x={left} y={top} width={width} height={height} fill="var(--hairline-soft)" />
+          <path d={outlinePath(outline.value, { x: left, y: top, width, height })} fill="var(--glass)" />
+        </>
+      ) : (
+        <rect x={left} y={top} width={width} height={height} fill="var(--glass)" />
+      )}
       {READING_PLACES.filter((other) => pane.readings[other] && other !== place).map((other) => (
         <path key={other} d={line(other)} stroke="var(--hairline)" strokeWidth="1.5" />
       ))}
@@ -77,10 +93,13 @@ function TapeOnPane({ pane, place }: { pane: PaneWithId; place: ReadingPlace }) 
 export function PhoneReading({ pane }: { pane: PaneWithId }) {
   const { rules, jobId } = useJob();
   const unit = useUnit();
-  const take = useTakeReading(pane, false);
+  const take = useTakeReading(pane, 0);
+  const places = placesOfShape(pane.shape);
   const nextUnread = useNextUnread(pane);
   const addOpening = useAddOpening();
-  const [place, setPlace] = useState<ReadingPlace>(nextReadingPlace(pane.readings) ?? 'widthTop');
+  const [place, setPlace] = useState<ReadingPlace>(
+    nextReadingPlace(pane.readings, pane.shape) ?? places[0] ?? 'widthTop',
+  );
   const storageKey = `draft ${jobId} ${pane.id} ${place}`;
   const [text, setText] = useState(() => sessionStorage.getItem(storageKey) ?? '');
   const [tried, setTried] = useState(false);
@@ -96,9 +115,9 @@ export function PhoneReading({ pane }: { pane: PaneWithId }) {
     setTried(false);
     setText(sessionStorage.getItem(`draft ${jobId} ${pane.id} ${next}`) ?? '');
   };
-  const at = READING_PLACES.indexOf(place);
+  const at = places.indexOf(place);
   const onward = () => {
-    const next = READING_PLACES[at + 1];
+    const next = places[at + 1];
     if (next) goTo(next);
     else if (nextUnread) nextUnread();
   };
@@ -113,7 +132,7 @@ export function PhoneReading({ pane }: { pane: PaneWithId }) {
     onward();
   };
   const sizes = sizesOf(pane, rules);
-  const last = at === READING_PLACES.length - 1;
+  const last = at === places.length - 1;
   const key = 'min-h-12 border border-hairline bg-sheet text-xl font-semibold active:bg-ochre-tint';
   return (
     <>
@@ -129,7 +148,7 @@ export function PhoneReading({ pane }: { pane: PaneWithId }) {
           </span>
         )}
       </div>
-      <div className="flex min-h-14 items-center gap-2 border-2 border-ink bg-sheet pr-3">
+      <div className="flex min-h-15 items-center gap-2 border-2 border-ink bg-sheet pr-3">
         <input
           aria-label={READING_NAMES[place]}
           // The pad below types; a keyboard that is there types as well, the one on the screen stays away.
@@ -185,7 +204,7 @@ export function PhoneReading({ pane }: { pane: PaneWithId }) {
           type="button"
           className="min-h-14 border border-hairline bg-sheet font-semibold disabled:text-quiet"
           disabled={at === 0}
-          onClick={() => goTo(READING_PLACES[at - 1] ?? 'widthTop')}
+          onClick={() => goTo(places[at - 1] ?? place)}
         >
           Back
         </button>
@@ -199,6 +218,7 @@ export function PhoneReading({ pane }: { pane: PaneWithId }) {
       <details>
         <summary className="min-h-12 py-3 font-semibold">Glass, frame and place</summary>
         <div className="flex flex-col gap-4">
+          <ShapeOfPane panes={[pane]} />
           <GlassAndFrame panes={[pane]} />
           <Condition pane={pane} />
           <Place pane={pane} />

@@ -1,48 +1,60 @@
-import { patchRecord, removeWithDependents, twinsOfPanes } from '@neat-sill/core/job';
+import { patchRecord } from '@neat-sill/core/job';
 import {
+  ALL_PLACES,
   DIAGONAL_PLACES,
   READING_PLACES,
+  axisOf,
   nextReadingPlace,
+  placesOfShape,
   readingOf,
   type AnyPlace,
+  type Axis,
+  type TakenLength,
 } from '@neat-sill/core/survey';
 import { formatBareLength } from '@neat-sill/core/units';
 import { READING_NAMES } from '@neat-sill/core/words';
-import { CopyPlus, Plus, Trash2 } from 'lucide-react';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { useSessionQuery } from '../../api/api.ts';
-import {
-  useAddOpening,
-  useAppDispatch,
-  useAppSelector,
-  useJob,
-  useTakeOff,
-  useUnit,
-  viewActions,
-} from '../job/index.ts';
+import { useAppDispatch, useAppSelector, useJob, useUnit, viewActions } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField, type TypedLength } from '../../ui/LengthField.tsx';
-import { Condition } from './Condition.tsx';
 import { LaserPanel } from './LaserPanel.tsx';
-import { Doubts } from './Doubts.tsx';
-import { GlassAndFrame, type PaneWithId } from './GlassAndFrame.tsx';
-import { Place } from './Place.tsx';
-import { Sizes } from './Sizes.tsx';
+import type { PaneWithId } from './GlassAndFrame.tsx';
+import { SameAs } from './SameAs.tsx';
 
-/** Writes readings: the first at a place, or with `again` one more beside it, taken without looking at the first. */
-export function useTakeReading(pane: PaneWithId, again: boolean) {
+/** Which reading at each place: 0 the first, then the independent further ones. */
+type Round = number;
+
+/** Most readings kept at a place beside the first. */
+const MOST_ROUNDS = 20;
+
+const countAt = (pane: PaneWithId, place: AnyPlace) =>
+  pane.readings[place] ? 1 + pane.readings[place].again.length : 0;
+
+/** The next round of independent readings: the one that some place with a first reading still lacks. */
+function nextRound(pane: PaneWithId): Round | null {
+  const counts = ALL_PLACES.map((place) => countAt(pane, place)).filter((count) => count > 0);
+  const round = Math.min(...counts);
+  return counts.length > 0 && round <= MOST_ROUNDS ? round : null;
+}
+
+/** Writes readings: the first at a place, or a further one beside it, taken without looking at the first. */
+export function useTakeReading(pane: PaneWithId, round: Round) {
   const job = useJob();
   const { data: session } = useSessionQuery();
   return (place: AnyPlace, length: TypedLength | null, how: 'tape' | 'laser' = 'tape') => {
     const taken = { by: session?.person?.name ?? null, at: new Date().toISOString(), how };
     const first = pane.readings[place];
+    const further = (readings: readonly TakenLength[]) => {
+      const kept = readings.filter((_, at) => at !== round - 1);
+      return length ? kept.toSpliced(round - 1, 0, { ...taken, mm: length.mm, typed: length.typed }) : kept;
+    };
     const next =
-      again && first
-        ? { ...first, again: length ? [{ ...taken, mm: length.mm, typed: length.typed }] : [] }
+      round > 0 && first
+        ? { ...first, again: further(first.again) }
         : length && readingOf(length.mm, length.typed, taken);
-    const readings = { ...pane.readings, [place]: next };
-    job.edit(`${READING_NAMES[place]} of pane ${pane.label}${again ? ', again' : ''}`, [
-      patchRecord(job.records, 'pane', pane.id, { readings }),
+    job.edit(`${READING_NAMES[place]} of pane ${pane.label}${round > 0 ? ', again' : ''}`, [
+      patchRecord(job.records, 'pane', pane.id, { readings: { ...pane.readings, [place]: next } }),
     ]);
   };
 }
@@ -51,7 +63,9 @@ export function useTakeReading(pane: PaneWithId, again: boolean) {
 export function useNextUnread(pane: PaneWithId) {
   const { wallPanes } = useJob();
   const dispatch = useAppDispatch();
-  const unread = wallPanes.find((other) => other.id !== pane.id && nextReadingPlace(other.readings) !== null);
+  const unread = wallPanes.find(
+    (other) => other.id !== pane.id && nextReadingPlace(other.readings, other.shape) !== null,
+  );
   return unread
     ? () => {
         dispatch(viewActions.selected([unread.id]));
@@ -62,34 +76,42 @@ export function useNextUnread(pane: PaneWithId) {
 
 interface TapeFieldsProps {
   readonly pane: PaneWithId;
-  /** A second, independent reading: the first is not shown. */
-  readonly again: boolean;
+  /** In further rounds the readings before are not shown. */
+  readonly round: Round;
   readonly onLast: () => void;
   /** The reading that has the cursor, or had it last. */
   readonly onFocused: (place: AnyPlace) => void;
   readonly children: ReactNode;
 }
 
-/** The six readings in the order of the tape; Enter goes on to the next, then to the next pane that wants one. */
-function TapeFields({ pane, again, onLast, onFocused, children }: TapeFieldsProps) {
+/** The readings of a pane in the order of the tape; Enter goes on to the next, then to the next pane that wants one. */
+function TapeFields({ pane, round, onLast, onFocused, children }: TapeFieldsProps) {
   const job = useJob();
   const unit = useUnit();
   const focusAsked = useAppSelector((state) => state.view.focusAsked);
   const fields = useRef(new Map<AnyPlace, HTMLInputElement>());
-  const take = useTakeReading(pane, again);
+  const take = useTakeReading(pane, round);
   const doubtful = new Set<AnyPlace>((job.doubts.get(pane.id) ?? []).map(({ place }) => place));
-  const withDiagonals = pane.readings.diagonalDown !== null || pane.readings.diagonalUp !== null;
-  const [diagonals, setDiagonals] = useState(false);
-  const places: readonly AnyPlace[] =
-    diagonals || withDiagonals ? [...READING_PLACES, ...DIAGONAL_PLACES] : READING_PLACES;
-  const wanted = again
-    ? places.find((place) => pane.readings[place]?.again.length === 0)
-    : nextReadingPlace(pane.readings);
+  const mayLean = pane.shape.kind === 'rectangle' || pane.shape.kind === 'quadrilateral';
+  const withDiagonals =
+    pane.shape.kind === 'quadrilateral' ||
+    (mayLean && (pane.readings.diagonalDown !== null || pane.readings.diagonalUp !== null));
+  const [asked, setAsked] = useState(false);
+  const diagonals = withDiagonals || (mayLean && asked);
+  const ofShape = placesOfShape(pane.shape);
+  // Again is read only what was read before.
+  const places = [...ofShape, ...(diagonals ? DIAGONAL_PLACES : [])].filter(
+    (place) => round === 0 || pane.readings[place] !== null,
+  );
+  const wanted =
+    round === 0
+      ? nextReadingPlace(pane.readings, pane.shape)
+      : places.find((place) => countAt(pane, place) <= round);
   useEffect(() => {
-    if (focusAsked > 0) fields.current.get(wanted ?? 'widthTop')?.focus();
+    if (focusAsked > 0) fields.current.get(wanted ?? places[0] ?? 'widthTop')?.focus();
     // Only when asked, or when another pane is shown: not at each reading that is taken.
     // eslint-disable-next-line react-hooks/exhaustive-deps -- wanted changes with every reading
-  }, [focusAsked, pane.id, again]);
+  }, [focusAsked, pane.id, round]);
   const goOn = (place: AnyPlace) => {
     const next = places[places.indexOf(place) + 1];
     if (next) fields.current.get(next)?.focus();
@@ -97,14 +119,14 @@ function TapeFields({ pane, again, onLast, onFocused, children }: TapeFieldsProp
   };
   const field = (place: AnyPlace) => {
     const first = pane.readings[place];
-    const shown = again ? first?.again[0] : first;
+    const shown = round > 0 ? first?.again[round - 1] : first;
     return (
       <LengthField
-        key={`${pane.id} ${place} ${again}`}
+        key={`${pane.id} ${place} ${round}`}
         label={READING_NAMES[place]}
         valueMm={shown?.mm ?? null}
         unit={unit}
-        draftKey={`${job.jobId} ${pane.id} ${place} ${again ? 'again' : ''}`}
+        draftKey={`${job.jobId} ${pane.id} ${place} ${round || ''}`}
         inDoubt={doubtful.has(place)}
         inputRef={(node) => {
           if (node) fields.current.set(place, node);
@@ -116,17 +138,25 @@ function TapeFields({ pane, again, onLast, onFocused, children }: TapeFieldsProp
       />
     );
   };
+  const column = (axis: Axis) => (
+    <div className="flex flex-col gap-3">
+      {ofShape.filter((place) => axisOf(place) === axis && places.includes(place)).map(field)}
+    </div>
+  );
   return (
     <>
-      <div className="grid grid-cols-2 grid-rows-3 gap-x-4 gap-y-3 [grid-auto-flow:column]">
-        {READING_PLACES.map(field)}
+      <div className="grid grid-cols-2 gap-x-4">
+        {column('width')}
+        {column('height')}
       </div>
-      {(diagonals || withDiagonals) && (
-        <div className="grid grid-cols-2 gap-4">{DIAGONAL_PLACES.map(field)}</div>
+      {diagonals && (
+        <div className="grid grid-cols-2 gap-4">
+          {DIAGONAL_PLACES.filter((place) => places.includes(place)).map(field)}
+        </div>
       )}
       <div className="-mx-2.5 flex flex-wrap">
-        {!diagonals && !withDiagonals && (
-          <Button weight="quiet" size="low" onClick={() => setDiagonals(true)}>
+        {!diagonals && mayLean && round === 0 && (
+          <Button weight="quiet" size="low" onClick={() => setAsked(true)}>
             Diagonals as well
           </Button>
         )}
@@ -136,31 +166,22 @@ function TapeFields({ pane, again, onLast, onFocused, children }: TapeFieldsProp
   );
 }
 
-/** Everything about one pane at a desk: readings, doubts, sizes, glass and frame, place. */
-export function ReadingFields({ pane }: { pane: PaneWithId }) {
-  const job = useJob();
+/** The readings of one pane at a desk, off the tape or the laser. */
+export function ReadingFields({ pane, onLast }: { pane: PaneWithId; onLast: () => void }) {
   const dispatch = useAppDispatch();
-  const takeOff = useTakeOff();
-  const addButton = useRef<HTMLButtonElement>(null);
-  const addOpening = useAddOpening();
   const nextUnread = useNextUnread(pane);
-  const [again, setAgain] = useState(false);
+  const [round, setRound] = useState<Round>(0);
   const unit = useUnit();
-  const take = useTakeReading(pane, again);
+  const take = useTakeReading(pane, round);
   const focused = useRef<AnyPlace>('widthTop');
+  const further = nextRound(pane);
   const measured = READING_PLACES.some((place) => pane.readings[place] !== null);
-  const addTwin = () => {
-    if (!takeOff) return;
-    const { ids, changes } = twinsOfPanes(takeOff, [pane.id]);
-    job.edit(`A twin of pane ${pane.label}`, changes);
-    dispatch(viewActions.selected(ids));
-  };
   return (
     <>
       <TapeFields
         pane={pane}
-        again={again}
-        onLast={nextUnread ?? (() => addButton.current?.focus())}
+        round={round}
+        onLast={nextUnread ?? onLast}
         onFocused={(place) => {
           focused.current = place;
         }}
@@ -169,15 +190,19 @@ export function ReadingFields({ pane }: { pane: PaneWithId }) {
           <Button
             weight="quiet"
             size="low"
-            aria-pressed={again}
+            aria-pressed={round > 0}
+            disabled={round === 0 && further === null}
             onClick={() => {
-              setAgain(!again);
+              setRound(round > 0 ? 0 : (further ?? 0));
               dispatch(viewActions.readingAsked());
             }}
           >
-            {again ? 'Show the first readings' : 'Read it again, the first unseen'}
+            {round > 0
+              ? 'Show the first readings'
+              : `Read it again, ${further === 1 || further === null ? 'the first unseen' : `the first ${further} unseen`}`}
           </Button>
         )}
+        <SameAs pane={pane} />
       </TapeFields>
       <LaserPanel
         onRead={(mm) => {
@@ -185,37 +210,6 @@ export function ReadingFields({ pane }: { pane: PaneWithId }) {
           dispatch(viewActions.readingAsked());
         }}
       />
-      <Doubts pane={pane} />
-      <Sizes pane={pane} />
-      <GlassAndFrame panes={[pane]} />
-      <Condition pane={pane} />
-      <Place pane={pane} />
-      <div className="flex flex-wrap justify-between gap-3">
-        <div className="flex flex-wrap gap-3">
-          <button
-            ref={addButton}
-            type="button"
-            onClick={addOpening}
-            className="inline-flex min-h-12 items-center gap-2 rounded-sm border border-edge bg-edge px-4 font-semibold text-on-edge"
-            aria-keyshortcuts="Alt+N"
-          >
-            <Plus size={18} aria-hidden /> Next opening
-          </button>
-          {measured && (
-            <Button className="min-h-12" onClick={addTwin}>
-              <CopyPlus size={17} aria-hidden /> A twin of it
-            </Button>
-          )}
-        </div>
-        <Button
-          weight="danger"
-          onClick={() =>
-            job.edit(`Take away pane ${pane.label}`, removeWithDependents(job.records, 'pane', pane.id))
-          }
-        >
-          <Trash2 size={17} aria-hidden /> Take pane {pane.label} away
-        </Button>
-      </div>
     </>
   );
 }

@@ -1,14 +1,16 @@
 import { Plus, TableProperties } from 'lucide-react';
-import { useState } from 'react';
-import { useAddOpening, useJob } from '../job/index.ts';
+import { useRef, useState } from 'react';
+import { Settled, useAddOpening, useJob } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { countOf } from '../../ui/format.ts';
 import { useIsPhone } from '../../ui/useIsPhone.ts';
+import { AboutPane } from './AboutPane.tsx';
 import { GlassAndFrame } from './GlassAndFrame.tsx';
 import { ListSheet } from './ListSheet.tsx';
 import { OpeningLineField } from './OpeningLineField.tsx';
 import { PaneStrip } from './PaneStrip.tsx';
 import { PhoneReading } from './PhoneReading.tsx';
+import { ShapeOfPane } from './ShapeOfPane.tsx';
 import { ReadingFields } from './ReadingFields.tsx';
 
 /** Survey: the tape in one hand, the other at the keys. */
@@ -16,6 +18,7 @@ export function SurveyBench() {
   const { wall, wallPanes, selected } = useJob();
   const addOpening = useAddOpening();
   const phone = useIsPhone();
+  const addButton = useRef<HTMLButtonElement>(null);
   const [listOpen, setListOpen] = useState(false);
   const [pane] = selected;
   const list = (
@@ -57,6 +60,7 @@ export function SurveyBench() {
       ) : selected.length > 1 ? (
         <>
           <h2 className="text-xl font-bold">{countOf(selected.length, 'pane')} together</h2>
+          <ShapeOfPane panes={selected} />
           <GlassAndFrame panes={selected} />
         </>
       ) : (
@@ -66,7 +70,10 @@ export function SurveyBench() {
           ) : (
             <>
               <h2 className="text-xl font-bold">Pane {pane.label}</h2>
-              <ReadingFields key={pane.id} pane={pane} />
+              <ReadingFields key={pane.id} pane={pane} onLast={() => addButton.current?.focus()} />
+              <Settled>
+                <AboutPane addButton={addButton} />
+              </Settled>
             </>
           )}
         </>

@@ -1,0 +1,207 @@
+import type { Film, FilmKind } from '../film/index.ts';
+import type { RuleSet } from '../rules/index.ts';
+import type { FilmFigures, GlassFigures } from './filmOnPane.ts';
+import { COVERS } from './seen.ts';
+import type { FilmVerdict } from './verdict.ts';
+import { WANTS, type Want, type Wants } from './wants.ts';
+
+const DECORATES: Readonly<Partial<Record<FilmKind, number>>> = {
+  patterned: 1,
+  stainedLook: 1,
+  frosted: 0.6,
+  staticCling: 0.6,
+};
+const HOLDS_GLASS: Readonly<Partial<Record<FilmKind, number>>> = {
+  clearSecurity: 1,
+  solarSecurity: 1,
+  antiGraffiti: 0.3,
+};
+/** From this thickness on a film delays a burglar, if it is anchored; µm. */
+const BURGLARY_UM = 200;
+/** The share of the sun's heat that the best films keep out of what the glass lets in. */
+const BEST_HEAT = 0.75;
+/** What an insulating film saves of the loss at best. */
+const BEST_WARMTH = 0.3;
+/** From outside one sees no more than a mirror where this much is thrown back. */
+const MIRRORS_FROM = 0.35;
+/** A front looks the same while it shines no more than this above the bare glass. */
+const FRONT_SHINE = 0.25;
+
+const clamp = (share: number) => Math.min(1, Math.max(0, share));
+
+/** Price of a square metre of film off its cheapest roll, or null without a price. */
+export function pricePerM2({ rolls }: Pick<Film, 'rolls'>): number | null {
+  const prices = rolls.flatMap(({ widthMm, lengthMm, price }) =>
+    price === null ? [] : [price / ((widthMm * lengthMm) / 1e6)],
+  );
+  return prices.length > 0 ? Math.min(...prices) : null;
+}
+
+interface Held {
+  readonly figures: FilmFigures;
+  readonly bare: GlassFigures;
+  readonly cheapest: number | null;
+}
+
+/** How well a film meets a want, from 0 to 1: measured against its bare glass, or against what the best kind does. */
+function meets(want: Want, { figures, bare, cheapest }: Held): number {
+  const { film } = figures;
+  const covers = COVERS.has(film.kind);
+  switch (want) {
+    case 'heat':
+      return clamp((bare.shgc - figures.shgc) / bare.shgc / BEST_HEAT);
+    case 'glare':
+      return clamp(1 - figures.light / bare.light);
+    case 'fading':
+      return clamp(1 - figures.fading / bare.fading);
+    case 'privacyDay':
+      return covers
+        ? 1
+        : film.kind === 'perforated'
+          ? 0.8
+          : clamp((figures.shineOut - bare.shineOut) / MIRRORS_FROM);
+    case 'privacyNight':
+      return covers ? 1 : 0;
+    case 'decoration':
+      return DECORATES[film.kind] ?? 0;
+    case 'safety':
+      return HOLDS_GLASS[film.kind] ?? 0;
+    case 'burglary':
+      return (HOLDS_GLASS[film.kind] ?? 0) === 1 && film.thicknessUm >= BURGLARY_UM ? 1 : 0;
+    case 'warmth':
+      return clamp((bare.uValue - figures.uValue) / bare.uValue / BEST_WARMTH);
+    case 'front':
+      return clamp(1 - Math.abs(figures.shineOut - bare.shineOut) / FRONT_SHINE) * (covers ? 0.3 : 1);
+    case 'view':
+      return covers ? 0 : clamp(figures.light / bare.light);
+    case 'removable':
+      return film.hold === 'cling' ? 1 : film.kind === 'antiGraffiti' || film.kind === 'perforated' ? 0.6 : 0;
+    case 'budget': {
+      const price = pricePerM2(film);
+      return price === null || cheapest === null ? 0 : clamp(cheapest / price);
+    }
+  }
+}
+
+/** Why a film is out of the question, beside what its glass and rolls say. */
+export type OutReason =
+  | { readonly code: 'breakage.no' }
+  | { readonly code: 'must.missed'; readonly want: Want; readonly meets: number }
+  | { readonly code: 'limit.dark'; readonly light: number; readonly least: number }
+  | { readonly code: 'limit.shine'; readonly shine: number; readonly most: number };
+
+export interface Ranked {
+  readonly figures: FilmFigures;
+  readonly verdict: FilmVerdict;
+  /** From 0 to 1 over all that is wanted. */
+  readonly score: number;
+  /** How far each want is met, those that count most first. */
+  readonly meets: readonly { readonly want: Want; readonly share: number }[];
+  readonly out: readonly OutReason[];
+  /** Nobody sees a picture through it. */
+  readonly covers: boolean;
+  /** No film that may go here meets every want at least as well and one of them better. */
+  readonly unbeaten: boolean;
+}
+
+const WEIGHT = { must: 2, nice: 1 } as const;
+/** While nobody has said what is wanted, films are compared by what most people buy them for. */
+const USUAL_WANTS: Wants['levels'] = { heat: 'nice', glare: 'nice', view: 'nice' };
+
+export interface FilmToRank {
+  readonly figures: FilmFigures;
+  readonly verdict: FilmVerdict;
+}
+
+const mayGo = ({ verdict, out }: Ranked) => verdict.kind !== 'refused' && out.length === 0;
+
+/**
+ * Ranks films for a pane: those that may not go, last; then by how well they meet what is wanted (musts count twice).
+ * A must that is hardly met puts a film out.
+ */
+export function rankFilms(
+  films: readonly FilmToRank[],
+  bare: GlassFigures,
+  wants: Wants,
+  rules: RuleSet['film'],
+): Ranked[] {
+  const levels = Object.keys(wants.levels).length > 0 ? wants.levels : USUAL_WANTS;
+  const wanted = WANTS.filter((want) => levels[want] !== undefined);
+  const prices = films.flatMap(({ figures }) => pricePerM2(figures.film) ?? []);
+  const cheapest = prices.length > 0 ? Math.min(...prices) : null;
+  const ranked = films.map(({ figures, verdict }): Ranked => {
+    const met = wanted
+      .map((want) => ({
+        want,
+        share: meets(want, { figures, bare, cheapest }),
+        weight: WEIGHT[levels[want] ?? 'nice'],
+      }))
+      .sort((a, b) => b.share * b.weight - a.share * a.weight);
+    const weights = met.reduce((sum, { weight }) => sum + weight, 0);
+    const out: OutReason[] = [
+      ...(figures.breakage.verdict === 'no' ? [{ code: 'breakage.no' } as const] : []),
+      ...met
+        .filter(({ want, share }) => levels[want] === 'must' && share < rules.mustFrom)
+        .map(({ want, share }) => ({ code: 'must.missed', want, meets: share }) as const),
+    ];
+    if (wants.leastLight !== null && figures.light < wants.leastLight)
+      out.push({ code: 'limit.dark', light: figures.light, least: wants.leastLight });
+    if (wants.mostShine !== null && figures.shineOut > wants.mostShine)
+      out.push({ code: 'limit.shine', shine: figures.shineOut, most: wants.mostShine });
+    return {
+      figures,
+      verdict,
+      score: met.reduce((sum, { share, weight }) => sum + share * weight, 0) / Math.max(1, weights),
+      meets: met.map(({ want, share }) => ({ want, share })),
+      out,
+      covers: COVERS.has(figures.film.kind),
+      unbeaten: true,
+    };
+  });
+  // Plain rows of numbers: a catalogue may have thousands of films, and each is held against each.
+  const shares = new Map(
+    ranked.map((one) => [
+      one,
+      wanted.map((want) => one.meets.find((each) => each.want === want)?.share ?? 0),
+    ]),
+  );
+  const going = ranked.filter(mayGo).map((one) => shares.get(one) ?? []);
+  const beats = (one: readonly number[], other: readonly number[]) =>
+    one.every((share, at) => share >= (other[at] ?? 0)) &&
+    one.some((share, at) => share > (other[at] ?? 0) + 1e-9);
+  return ranked
+    .map((one) => ({
+      ...one,
+      unbeaten: mayGo(one) && !going.some((other) => beats(other, shares.get(one) ?? [])),
+    }))
+    .sort((a, b) => Number(mayGo(b)) - Number(mayGo(a)) || b.score - a.score);
+}
+
+/** The three answers one gives first; the same film may be the answer to more than one. */
+export interface FirstAnswers {
+  readonly best: Ranked | null;
+  /** Nearly as good, with more light and view. */
+  readonly moreView: Ranked | null;
+  /** The cheapest that does what must be done, nearly as well. */
+  readonly cheapest: Ranked | null;
+}
+
+/** Nearly as good: from this share of the best score. */
+const NEARLY = 0.75;
+
+/** Wants that may cost the view; where none of them is wanted nobody is first offered a film that takes it. */
+const MAY_COVER: readonly Want[] = ['privacyDay', 'privacyNight', 'decoration'];
+
+export function firstAnswers(ranked: readonly Ranked[]): FirstAnswers {
+  const mayCover = ranked.some(({ meets }) => meets.some(({ want }) => MAY_COVER.includes(want)));
+  const going = ranked.filter((one) => mayGo(one) && (mayCover || !COVERS.has(one.figures.film.kind)));
+  const [best = null] = going;
+  if (!best) return { best: null, moreView: null, cheapest: null };
+  const nearly = going.filter(({ score }) => score >= best.score * NEARLY);
+  const clearer = nearly
+    .filter(({ figures }) => figures.light > best.figures.light + 0.03 && !COVERS.has(figures.film.kind))
+    .sort((a, b) => b.score - a.score);
+  const price = (one: Ranked) => pricePerM2(one.figures.film) ?? Infinity;
+  const byPrice = nearly.filter((one) => price(one) < price(best)).sort((a, b) => price(a) - price(b));
+  return { best, moreView: clearer[0] ?? null, cheapest: byPrice[0] ?? null };
+}

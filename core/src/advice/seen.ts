@@ -1,0 +1,88 @@
+import type { FilmKind } from '../film/index.ts';
+import { glassBuild, glazingOptics } from '../glazing/index.ts';
+import type { Film } from '../film/index.ts';
+import type { GlassKind } from '../survey/index.ts';
+import { filmOnBuild } from './filmOnPane.ts';
+
+/** Films that scatter or cover: nobody sees a picture through them, from either side. */
+export const COVERS: ReadonlySet<FilmKind> = new Set(['frosted', 'whiteout', 'blackout']);
+
+/** What is to be seen on either side of the glass: mean luminance of the scene, cd/m². */
+export interface Lighting {
+  readonly outdoors: number;
+  readonly indoors: number;
+}
+
+/** A bright day against an ordinary room; a dark street against a lamp-lit room. */
+export const DAYLIGHT: Lighting = { outdoors: 3000, indoors: 60 };
+export const LAMPLIGHT: Lighting = { outdoors: 0.5, indoors: 40 };
+
+/** How glass with its film lets light through and throws it back, visible band. */
+export interface Looks {
+  readonly light: number;
+  readonly shineOut: number;
+  readonly shineIn: number;
+  readonly covers: boolean;
+}
+
+/** Of a kind of glass with a film, or bare. */
+export function looksOf(glass: GlassKind, glassMm: number | null, film: Film | null): Looks {
+  const build = glassBuild(glass, glassMm);
+  const { t, rOut, rIn } = glazingOptics(
+    { panes: build.panes, films: film ? [filmOnBuild(film, build)] : [] },
+    'visible',
+  );
+  return { light: t, shineOut: rOut, shineIn: rIn, covers: film !== null && COVERS.has(film.kind) };
+}
+
+export interface Seen {
+  /** Luminance that comes from the far side, and that the glass throws back of the viewer's own side; cd/m². */
+  readonly through: number;
+  readonly veil: number;
+  /** How much of what is seen is the far side, 0 to 1: below a half the glass is a mirror rather than a window. */
+  readonly clear: number;
+}
+
+/** What somebody on a side of the glass sees in it. */
+export function seenFrom(side: 'outdoors' | 'indoors', looks: Looks, lighting: Lighting): Seen {
+  const far = side === 'outdoors' ? lighting.indoors : lighting.outdoors;
+  const near = side === 'outdoors' ? lighting.outdoors : lighting.indoors;
+  const through = looks.light * far;
+  const veil = (side === 'outdoors' ? looks.shineOut : looks.shineIn) * near;
+  const clear = looks.covers || through + veil === 0 ? 0 : through / (through + veil);
+  return { through, veil, clear };
+}
+
+/** A scene of this luminance, cd/m², stands in about so many lux: a mean reflectance of 0.3 (Lambert: E = π L / ρ). */
+const LUX_PER_CDM2 = Math.PI / 0.3;
+
+/**
+ * The daylight outdoors, lux, below which somebody outside sees the lit room rather than the mirror: where both throw the
+ * same light at him. Null where the film covers; there is no such level.
+ */
+export function privacyEndsAt(looks: Looks, indoors: number): number | null {
+  if (looks.covers) return null;
+  if (looks.shineOut <= 0) return Infinity;
+  return ((looks.light * indoors) / looks.shineOut) * LUX_PER_CDM2;
+}
+
+/** Two panes of one front that do not look alike from the street by day. */
+export interface UnevenPair<Id> {
+  readonly one: Id;
+  readonly other: Id;
+  /** What each throws back of the daylight, 0 to 1. */
+  readonly shines: readonly [number, number];
+}
+
+/** From this difference of what is thrown back two panes side by side look different from the street. */
+const SEEN_APART = 0.08;
+
+/** The two panes of a wall that look least alike from outside by day; null where the front looks even. */
+export function unevenFront<Id>(
+  panes: readonly { readonly id: Id; readonly looks: Looks }[],
+): UnevenPair<Id> | null {
+  const [first, ...others] = [...panes].sort((a, b) => a.looks.shineOut - b.looks.shineOut);
+  const last = others.at(-1);
+  if (!first || !last || last.looks.shineOut - first.looks.shineOut < SEEN_APART) return null;
+  return { one: first.id, other: last.id, shines: [first.looks.shineOut, last.looks.shineOut] };
+}

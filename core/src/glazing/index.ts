@@ -1,0 +1,39 @@
+export { BAND_NAMES, type Band, type BandName, type Bands } from './bands.ts';
+export {
+  filmedPanes,
+  glazingOptics,
+  type Gap,
+  type GlassPane,
+  type Glazing,
+  type LaidOn,
+} from './glazing.ts';
+export { GASES, type Gas } from './gas.ts';
+export { KELVIN, heatFlow, type Around, type HeatFlow } from './heatFlow.ts';
+export { STANDARDS, heatFigures, type HeatFigures, type Standard } from './standards.ts';
+export {
+  BREAKAGE_CAUSES,
+  USUAL_BREAKAGE,
+  breakage,
+  strain,
+  type Blind,
+  type Breakage,
+  type BreakageCase,
+  type BreakageCause,
+  type BreakageRules,
+  type BreakageVerdict,
+  type EdgeFrame,
+  type GlassEdge,
+  type GlassStrength,
+  type PaneEdge,
+  type Shadow,
+} from './breakage.ts';
+export { uncertaintyOf, type Uncertainty } from './uncertainty.ts';
+export {
+  glazingCaseFormat,
+  glazingCaseSchema,
+  glazingResult,
+  glazingResultSchema,
+  type GlazingCase,
+  type GlazingResult,
+} from './glazingCase.ts';
+export { glassBuild, type GlassBuild } from './glassLibrary.ts';

@@ -1,0 +1,90 @@
+import type { Size } from './pane.ts';
+
+/** A corner of an outline, mm, x to the right and y down, seen from inside. */
+export interface OutlineCorner {
+  readonly x: number;
+  readonly y: number;
+  /**
+   * The arc to the next corner, bowing outwards: tangent of a quarter of its angle (rise over half the chord); 0 for a
+   * straight side.
+   */
+  readonly bulge: number;
+}
+
+/** The true outline of a pane, clockwise as seen from inside, in the corner of its bounding box. */
+export interface Outline {
+  readonly corners: readonly OutlineCorner[];
+  readonly areaMm2: number;
+  readonly bounding: Size;
+}
+
+interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+interface Arc {
+  readonly centre: Point;
+  readonly radiusMm: number;
+  /** Angle of its first point as seen from the centre, and how far it goes, radians, clockwise on the drawing. */
+  readonly from: number;
+  readonly sweep: number;
+}
+
+function arcOf(a: OutlineCorner, b: Point): Arc | null {
+  if (a.bulge === 0) return null;
+  const chord = Math.hypot(b.x - a.x, b.y - a.y);
+  const sweep = 4 * Math.atan(a.bulge);
+  const radiusMm = chord / (2 * Math.sin(sweep / 2));
+  const inward = { x: -(b.y - a.y) / chord, y: (b.x - a.x) / chord };
+  const toCentre = radiusMm * Math.cos(sweep / 2);
+  const centre = {
+    x: (a.x + b.x) / 2 + inward.x * toCentre,
+    y: (a.y + b.y) / 2 + inward.y * toCentre,
+  };
+  return { centre, radiusMm, from: Math.atan2(a.y - centre.y, a.x - centre.x), sweep };
+}
+
+const sides = (corners: readonly OutlineCorner[]) =>
+  corners.map((corner, at) => ({ corner, next: corners[(at + 1) % corners.length] ?? corner }));
+
+/** Where an arc reaches furthest left, right, up and down. */
+function extremesOf({ centre, radiusMm, from, sweep }: Arc): Point[] {
+  return [0, 1, 2, 3, 4, 5, 6, 7].flatMap((quarter) => {
+    const angle = -2 * Math.PI + (quarter * Math.PI) / 2;
+    const within = (((angle - from) % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI);
+    return within <= sweep
+      ? [{ x: centre.x + radiusMm * Math.cos(angle), y: centre.y + radiusMm * Math.sin(angle) }]
+      : [];
+  });
+}
+
+/**
+ * Area within an outline in mm²: the shoelace formula for its corners and the circular segment r²/2 (θ - sin θ) for each
+ * arc.
+ */
+function areaOf(corners: readonly OutlineCorner[]): number {
+  return sides(corners).reduce((sum, { corner, next }) => {
+    const arc = arcOf(corner, next);
+    const segment = arc ? (arc.radiusMm ** 2 / 2) * (arc.sweep - Math.sin(arc.sweep)) : 0;
+    return sum + (corner.x * next.y - next.x * corner.y) / 2 + segment;
+  }, 0);
+}
+
+/** An outline from its corners, clockwise; it is moved so that its bounding box begins at 0. */
+export function outlineOf(corners: readonly OutlineCorner[]): Outline {
+  const reach = sides(corners).flatMap(({ corner, next }) => {
+    const arc = arcOf(corner, next);
+    return arc ? [corner, ...extremesOf(arc)] : [corner];
+  });
+  const left = Math.min(...reach.map(({ x }) => x));
+  const top = Math.min(...reach.map(({ y }) => y));
+  return {
+    corners: corners.map(({ x, y, bulge }) => ({ x: x - left, y: y - top, bulge })),
+    areaMm2: areaOf(corners),
+    bounding: {
+      widthMm: Math.max(...reach.map(({ x }) => x)) - left,
+      heightMm: Math.max(...reach.map(({ y }) => y)) - top,
+    },
+  };
+}

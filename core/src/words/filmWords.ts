@@ -1,0 +1,172 @@
+import {
+  LAMPLIGHT,
+  DAYLIGHT,
+  privacyEndsAt,
+  seenFrom,
+  type FilmFigures,
+  type GlassFigures,
+  type Looks,
+  type OutReason,
+  type Ranked,
+  type Want,
+} from '../advice/index.ts';
+import type { Breakage, BreakageCause, BreakageVerdict, Uncertainty } from '../glazing/index.ts';
+import { assertNever } from '../units/index.ts';
+
+const BECAUSE: Readonly<Record<Uncertainty['because'], string>> = {
+  selectiveOnColoured:
+    'the film is selective and the glass coloured or coated: what each takes out of the spectrum is not known by one broad band',
+  selective: 'the film is selective: one broad band says little of how it takes the infrared',
+  broadBand: 'reckoned in one broad solar band',
+};
+
+/** How far a SHGC may be off, and why. */
+export function describeUncertainty({ shgc, because }: Uncertainty): string {
+  return `SHGC within ${shgc.toFixed(2)} either way: ${BECAUSE[because]}.`;
+}
+
+/** What people want, as they say it. */
+export const WANT_NAMES: Readonly<Record<Want, string>> = {
+  heat: 'Less heat',
+  glare: 'Less glare',
+  fading: 'Less fading',
+  privacyDay: 'Privacy by day',
+  privacyNight: 'Privacy by night',
+  decoration: 'Decoration',
+  safety: 'Glass that holds together',
+  burglary: 'Delay a burglar',
+  warmth: 'Warmth in winter',
+  front: 'The front as it is',
+  view: 'Light and view',
+  removable: 'Comes off again',
+  budget: 'A low price',
+};
+
+const percent = (share: number) => `${Math.round(share * 100)} %`;
+
+/** What a film does for a want, with its figure; null where there is nothing to say. */
+function does(want: Want, share: number, figures: FilmFigures, bare: GlassFigures): string | null {
+  switch (want) {
+    case 'heat':
+      return `keeps out ${percent(1 - figures.shgc / bare.shgc)} of the heat the glass lets in`;
+    case 'glare':
+      return `takes ${percent(1 - figures.light / bare.light)} of the light that dazzles`;
+    case 'fading':
+      return `takes ${percent(1 - figures.fading / bare.fading)} of the fading`;
+    case 'view':
+      return `lets ${percent(figures.light)} of the light through`;
+    case 'privacyDay':
+      return share > 0.6 ? 'hides the room by day' : share > 0.25 ? 'veils the room by day' : null;
+    case 'privacyNight':
+      return share > 0.5 ? 'hides the room by night as well' : null;
+    case 'decoration':
+      return share > 0 ? 'decorates' : null;
+    case 'safety':
+      return share > 0.5 ? 'holds broken glass together' : null;
+    case 'burglary':
+      return share > 0.5 ? 'delays a burglar, if it is anchored to the frame' : null;
+    case 'warmth':
+      return share > 0.1
+        ? `saves ${percent(1 - figures.uValue / bare.uValue)} of the warmth that the glass loses`
+        : null;
+    case 'front':
+      return share > 0.7
+        ? 'leaves the front as it looks'
+        : `throws ${percent(figures.shineOut)} of the light back outside`;
+    case 'removable':
+      return share > 0.5 ? 'comes off again' : null;
+    case 'budget':
+      return share > 0.7 ? 'is among the cheapest' : null;
+    default:
+      return assertNever(want);
+  }
+}
+
+const sentence = (parts: readonly string[]) => {
+  const text = parts.length < 2 ? parts.join('') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`;
+  return `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
+};
+
+/** Why a film has its place, in one sentence with its figures. */
+export function describeRank({ figures, meets }: Ranked, bare: GlassFigures): string {
+  const parts = meets.flatMap(({ want, share }) => does(want, share, figures, bare) ?? []);
+  return parts.length > 0 ? sentence(parts.slice(0, 3)) : 'Does little of what is wanted here.';
+}
+
+const MONTHS = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+] as const;
+
+export const BREAKAGE_NAMES: Readonly<Record<BreakageVerdict, string>> = {
+  fine: 'fine',
+  ask: 'ask the film maker',
+  no: 'do not',
+};
+
+const CAUSES: Readonly<Record<BreakageCause, string>> = {
+  absorption: 'the film takes up the sun: one that takes up less, or one for the outside, would help',
+  blind: 'the blind or curtain behind throws heat back: taken away, it would help',
+  shadow: 'a shadow line keeps part of the pane cold',
+  frame: 'the frame keeps the edge cold',
+  cold: 'the morning is cold and the room warm',
+  weakGlass: 'this glass bears little',
+  block: 'glass block is never filmed on the room side',
+  nothing: 'nothing weighs much',
+};
+
+/** How near the glass comes to what it bears, when, and what decides. */
+export function describeBreakage({ deltaK, allowableK, cause }: Breakage, worstMonth: number): string {
+  const month = MONTHS[worstMonth - 1] ?? '';
+  return `On a clear morning in ${month} the middle gets ${Math.round(deltaK)} K over its edge; such glass bears about ${Math.round(allowableK)} K. What decides: ${CAUSES[cause]}. The film maker’s chart has the last word.`;
+}
+
+/** Why a film is out of the question here. */
+export function describeOut(reason: OutReason, figures: FilmFigures): string {
+  switch (reason.code) {
+    case 'breakage.no':
+      return `The glass may crack. ${describeBreakage(figures.breakage, figures.worstMonth)}`;
+    case 'must.missed':
+      return `“${WANT_NAMES[reason.want]}” is a must here, and it does hardly any of it.`;
+    case 'limit.dark':
+      return `Too dark: ${percent(reason.light)} of the light comes through, at least ${percent(reason.least)} is wanted.`;
+    case 'limit.shine':
+      return `Too shiny: it throws back ${percent(reason.shine)} of the light, at most ${percent(reason.most)} is wanted.`;
+    default:
+      return assertNever(reason);
+  }
+}
+
+/** Rough hours of the day by the daylight outdoors. */
+function lightOf(lux: number): string {
+  if (lux > 20_000) return 'in full daylight';
+  if (lux > 2_000) return 'on a dull day';
+  if (lux > 100) return 'towards dusk';
+  return 'after dark';
+}
+
+/** Who sees whom through a film, by day and by night. */
+export function describeView(looks: Looks): string {
+  if (looks.covers) return 'Nobody sees through it, by day or by night; close to the film shapes may show.';
+  const out = Math.round(seenFrom('indoors', looks, DAYLIGHT).clear * 100);
+  const ends = privacyEndsAt(looks, LAMPLIGHT.indoors);
+  const day = seenFrom('outdoors', looks, DAYLIGHT).clear < 0.15;
+  const hidden = day
+    ? 'By day one looks out and is not seen'
+    : 'By day one looks out and may be seen from near';
+  const dusk =
+    ends === null || ends > 20_000
+      ? 'with the lamps on the room is seen even by day'
+      : `with the lamps on the room is seen ${lightOf(ends)}, below about ${Math.round(ends / 10) * 10} lux outdoors`;
+  return `${hidden} (${out} % of what the eye meets is the view); ${dusk}.`;
+}

@@ -1,0 +1,57 @@
+import type { Film } from '@neat-sill/core/film';
+import type { Outline, PaneShape, Side } from '@neat-sill/core/survey';
+import { mirroredOutline } from './outlinePath.ts';
+
+/** A seam as a share of the pane from its left (upright seams) or from its top. */
+export interface SeamMark {
+  readonly axis: 'vertical' | 'horizontal';
+  readonly at: number;
+}
+
+/** What the wall shows over a pane at the stage. */
+export interface PaneMark {
+  readonly id: string;
+  readonly label: string;
+  /** Read out for the pane: name, size, film, state. */
+  readonly spoken: string;
+  readonly film: Film | undefined;
+  /** The glass as one would see it, instead of the film's hatch. */
+  readonly tint: string | null;
+  readonly seams: readonly SeamMark[];
+  readonly names: readonly {
+    readonly at: { readonly x: number; readonly y: number };
+    readonly text: string;
+    readonly arrow: '↑' | '↓' | '→' | '←' | null;
+  }[];
+  readonly handle: Side | null;
+  readonly tone: 'plain' | 'doubt' | 'good' | 'no';
+  readonly under: string | null;
+  /** The true outline, where the pane is no plain rectangle. */
+  readonly outline: Outline | null;
+  readonly blocks: (PaneShape & { kind: 'blocks' }) | null;
+  readonly faults: readonly { readonly x: number; readonly y: number }[];
+  /** How the pane was found, numbered. */
+  readonly found: readonly { readonly x: number; readonly y: number }[];
+  /** Strips that something hides, as shares of the pane from a side. */
+  readonly hidden: readonly { readonly side: Side; readonly share: number }[];
+}
+
+/** The same pane seen from outside: left and right are swapped. */
+export function mirrored(mark: PaneMark): PaneMark {
+  const otherSide: Readonly<Record<Side, Side>> = {
+    left: 'right',
+    right: 'left',
+    top: 'top',
+    bottom: 'bottom',
+  };
+  return {
+    ...mark,
+    handle: mark.handle && otherSide[mark.handle],
+    seams: mark.seams.map((seam) => (seam.axis === 'vertical' ? { ...seam, at: 1 - seam.at } : seam)),
+    names: mark.names.map((name) => ({ ...name, at: { ...name.at, x: 1 - name.at.x } })),
+    faults: mark.faults.map(({ x, y }) => ({ x: 1 - x, y })),
+    found: mark.found.map(({ x, y }) => ({ x: 1 - x, y })),
+    outline: mark.outline && mirroredOutline(mark.outline),
+    hidden: mark.hidden.map(({ side, share }) => ({ side: otherSide[side], share })),
+  };
+}

@@ -1,0 +1,20 @@
+import type { Film } from '@neat-sill/core/film';
+import { patchRecord, paneVerdict } from '@neat-sill/core/job';
+import { useJob, type PaneWithId } from '../job/index.ts';
+import { countOf } from '../../ui/format.ts';
+
+/** Puts a film on those of the panes where it may go, and says on how many that is. */
+export function useChooseFilm(film: Film, panes: readonly PaneWithId[]) {
+  const job = useJob();
+  const goes = panes.filter((pane) => paneVerdict(pane, film, job.rules).kind !== 'refused');
+  const chosen = panes.length > 0 && panes.every(({ filmId }) => filmId === film.id);
+  return {
+    goes,
+    chosen,
+    choose: () =>
+      job.edit(
+        `${film.name} on ${countOf(goes.length, 'pane')}`,
+        goes.map(({ id }) => patchRecord(job.records, 'pane', id, { filmId: film.id })),
+      ),
+  };
+}

@@ -1,0 +1,40 @@
+import { paneForFilm } from '@neat-sill/core/job';
+import { useEffect, useRef, useState } from 'react';
+import { useJob, type PaneWithId } from '../job/index.ts';
+import type { FilmAnswer, FilmOrder } from '../../workers/film.worker.ts';
+
+/** All films of the shop on one pane, ranked by what its room wants; worked out off the page's thread. */
+export function useFilmsOnPane(pane: PaneWithId | null): FilmAnswer | null {
+  const { records, rules, book } = useJob();
+  const { films } = book;
+  const [answer, setAnswer] = useState<FilmAnswer | null>(null);
+  const worker = useRef<Worker | null>(null);
+  const turn = useRef(0);
+  useEffect(() => {
+    const started = new Worker(new URL('../../workers/film.worker.ts', import.meta.url), { type: 'module' });
+    started.onmessage = ({ data }: MessageEvent<FilmAnswer>) => {
+      if (data.turn === turn.current) setAnswer(data);
+    };
+    worker.current = started;
+    return () => {
+      started.terminate();
+      worker.current = null;
+    };
+  }, []);
+  // What the answer follows from, as text: the job changes at every key, this hardly ever.
+  const asked = (() => {
+    const place = pane && paneForFilm(records, pane.id, rules);
+    const wants = pane && records.room[records.wall[pane.wallId]?.roomId ?? '']?.wants;
+    if (!place || !wants) return null;
+    // Which film is on the pane now changes nothing of what others would do there.
+    return JSON.stringify({ pane: { ...pane, filmId: null }, place, wants });
+  })();
+  useEffect(() => {
+    if (asked === null) return;
+    turn.current += 1;
+    const about = JSON.parse(asked) as Pick<FilmOrder, 'pane' | 'place' | 'wants'>;
+    const order: FilmOrder = { ...about, turn: turn.current, films, rules, year: new Date().getFullYear() };
+    worker.current?.postMessage(order);
+  }, [asked, films, rules]);
+  return answer;
+}
