@@ -6,12 +6,13 @@ import { filmVerdict, type PaneToSuit } from './index.ts';
 const { rules } = jobForTest();
 const wide: PaneToSuit = {
   glass: 'single',
+  circumstances: [],
   cut: { width: 1640, height: 2260, factoryEdge: 'none', seams: { allowed: true, axis: 'vertical' } },
 };
 
 test('a film goes on common glass, is asked about on tinted, refused on textured and block', () => {
   const verdict = (glass: PaneToSuit['glass']) =>
-    filmVerdict(silverForTest, { glass, cut: null }, rules).kind;
+    filmVerdict(silverForTest, { glass, circumstances: [], cut: null }, rules).kind;
   expect([verdict('single'), verdict('lowEDouble'), verdict('patterned'), verdict('block')]).toEqual([
     'goes',
     'ask',
@@ -34,4 +35,42 @@ test('a film without rolls is refused', () => {
   expect(filmVerdict({ ...silverForTest, rolls: [] }, wide, rules).reasons).toMatchObject([
     { code: 'film.noRolls' },
   ]);
+});
+
+describe('the place speaks as well as the glass', () => {
+  const in_ = (film: typeof silverForTest, ...circumstances: PaneToSuit['circumstances']) => {
+    const { kind, reasons } = filmVerdict(film, { glass: 'single', circumstances, cut: null }, rules);
+    return [kind, ...reasons.map(({ code }) => code)];
+  };
+  const cling = { ...silverForTest, hold: 'cling', openMetal: false } as const;
+
+  test.each([
+    ['open metal in a wet room', in_(silverForTest, 'wetRoom'), ['refused', 'wet.openMetal']],
+    ['sealed metal there', in_({ ...silverForTest, openMetal: false }, 'wetRoom'), ['goes']],
+    ['open metal outside a wet room', in_({ ...silverForTest, mount: 'outside' }, 'wetRoom'), ['goes']],
+    [
+      'perforated there',
+      in_({ ...silverForTest, kind: 'perforated' }, 'wetRoom'),
+      ['refused', 'wet.perforated'],
+    ],
+    ['cling there', in_(cling, 'wetRoom'), ['ask', 'wet.edges']],
+    ['cling outside', in_({ ...cling, mount: 'outside' }), ['refused', 'film.clingOutside']],
+    ['film for vehicles', in_({ ...silverForTest, madeFor: 'vehicle' }), ['refused', 'film.vehicle']],
+    [
+      'security film at the way out',
+      in_({ ...silverForTest, kind: 'clearSecurity' }, 'wayOut'),
+      ['refused', 'wayOut.holds'],
+    ],
+    ['other film at the way out', in_(silverForTest, 'wayOut'), ['ask', 'wayOut.ask']],
+    ['fire-rated glass', in_(silverForTest, 'fireRated'), ['refused', 'fireRated']],
+  ])('%s', (_name, got, wanted) => expect(got).toEqual(wanted));
+
+  test('a pattern that may not be turned is refused on a pane that lies wider than its roll', () => {
+    const upright = { ...silverForTest, turn: 'none', mayBeSeamed: false, matchEdges: false } as const;
+    const cut = { ...wide.cut, seams: { allowed: false, axis: 'any' } } as NonNullable<PaneToSuit['cut']>;
+    const { kind, reasons } = filmVerdict(upright, { ...wide, cut: { ...cut, height: 900 } }, rules);
+    expect([kind, reasons[0]?.code]).toEqual(['refused', 'pane.tooLarge']);
+    const turned = { ...upright, turn: 'any' } as const;
+    expect(filmVerdict(turned, { ...wide, cut: { ...cut, height: 900 } }, rules).kind).toBe('goes');
+  });
 });

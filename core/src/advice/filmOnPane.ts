@@ -1,6 +1,8 @@
 import type { Film } from '../film/index.ts';
 import {
+  angularShare,
   breakage,
+  diffuseShare,
   filmedPanes,
   glassBuild,
   glazingOptics,
@@ -19,8 +21,8 @@ import {
   type Uncertainty,
 } from '../glazing/index.ts';
 import type { RuleSet } from '../rules/index.ts';
-import { clearYear, type PaneInSun, type Site, type SunYear } from '../sun/index.ts';
-import type { FrameKind, GlassKind, HidingThing } from '../survey/index.ts';
+import { sunOfYear, type PaneInSun, type Site, type SunYear } from '../sun/index.ts';
+import type { Circumstance, FrameKind, GlassKind, HidingThing } from '../survey/index.ts';
 
 /** A pane where it stands, as far as its film has to know it. */
 export interface PaneForFilm {
@@ -29,6 +31,7 @@ export interface PaneForFilm {
   readonly frame: FrameKind;
   readonly inSun: PaneInSun;
   readonly site: Site;
+  readonly circumstances: readonly Circumstance[];
   /** What is near behind it. */
   readonly hiddenBy: readonly HidingThing[];
 }
@@ -91,9 +94,6 @@ export interface PaneCase {
   readonly sun: SunYear;
 }
 
-/** Weights usual in the trade: UV two fifths, visible light and heat a quarter each; the rest fades anyway. */
-const FADES = { uv: 0.4, light: 0.25, heat: 0.25, anyway: 0.1 };
-
 function figuresOf(glazing: Glazing, rules: RuleSet['film']): GlassFigures {
   const visible = glazingOptics(glazing, 'visible');
   const uv = glazingOptics(glazing, 'uv').t;
@@ -113,7 +113,8 @@ function figuresOf(glazing: Glazing, rules: RuleSet['film']): GlassFigures {
     uv,
     shgc,
     uValue,
-    fading: FADES.uv * uv + FADES.light * visible.t + FADES.heat * shgc + FADES.anyway,
+    fading:
+      rules.fades.uv * uv + rules.fades.light * visible.t + rules.fades.heat * shgc + rules.fades.anyway,
     winterFaceC: facesC.at(-1) ?? rules.indoorC,
   };
 }
@@ -124,11 +125,16 @@ const COLDER_K = 1;
 /** Works out what does not depend on the film. `year` is the year whose sun is followed. */
 export function paneCase(pane: PaneForFilm, rules: RuleSet['film'], year: number): PaneCase {
   const build = glassBuild(pane.glass, pane.glassMm);
+  const panes = build.panes.length;
+  const response = {
+    direct: (cosIncidence: number) => angularShare(panes, cosIncidence),
+    diffuse: diffuseShare(panes),
+  };
   return {
     pane,
     build,
     bare: figuresOf({ ...build, films: [] }, rules),
-    sun: clearYear(pane.site, year, pane.inSun),
+    sun: sunOfYear(pane.site, year, pane.inSun, { response, cloud: rules.cloud }),
   };
 }
 
@@ -164,10 +170,10 @@ function worstHour(
       shadow: shadowOn(pane.inSun),
       blind: blindBehind(pane.hiddenBy),
     };
-    return { asked, month: month + 1, strain: strain(glazing, build.edges, asked) };
+    return { asked, month: month + 1, strain: strain(glazing, build.edges, asked, rules.breakage) };
   });
   const worst = months.reduce((hardest, each) => (each.strain > hardest.strain ? each : hardest));
-  return { breakage: breakage(glazing, build.edges, worst.asked), month: worst.month };
+  return { breakage: breakage(glazing, build.edges, worst.asked, rules.breakage), month: worst.month };
 }
 
 /** Everything that a film does on a pane. Sources with the formulas (core/glazing, core/sun). */

@@ -1,4 +1,10 @@
-export { filmVerdict, type FilmReason, type FilmVerdict, type PaneToSuit } from './verdict.ts';
+export {
+  filmVerdict,
+  type FilmReason,
+  type PlaceReason,
+  type FilmVerdict,
+  type PaneToSuit,
+} from './verdict.ts';
 export { filmForPlan } from './filmForPlan.ts';
 export { NO_WANTS, WANTS, WANT_LEVELS, type Want, type WantLevel, type Wants } from './wants.ts';
 export {
@@ -10,6 +16,8 @@ export {
   type PaneCase,
   type PaneForFilm,
 } from './filmOnPane.ts';
+export { atSeat, paneInView, type AtSeat, type GlareFelt, type Seat } from './seat.ts';
+export { colourShift, type ColourShift, type Tone } from './colour.ts';
 export {
   firstAnswers,
   pricePerM2,
@@ -18,13 +26,4 @@ export {
   type OutReason,
   type Ranked,
 } from './ranking.ts';
-export {
-  DAYLIGHT,
-  LAMPLIGHT,
-  looksOf,
-  privacyEndsAt,
-  seenFrom,
-  unevenFront,
-  type Lighting,
-  type Looks,
-} from './seen.ts';
+export { looksOf, privacyEndsAt, seenFrom, unevenFront, type Lighting, type Looks } from './seen.ts';

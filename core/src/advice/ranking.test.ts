@@ -10,8 +10,6 @@ import {
 } from '../testing/films.ts';
 import { describeView } from '../words/index.ts';
 import {
-  DAYLIGHT,
-  LAMPLIGHT,
   filmOnPane,
   firstAnswers,
   looksOf,
@@ -131,20 +129,20 @@ describe('who sees whom', () => {
   const bare = looksOf('single', 4, null);
 
   test('a mirror film is private from the darker side only', () => {
-    expect(seenFrom('outdoors', silver, DAYLIGHT).clear).toBeLessThan(0.02);
-    expect(seenFrom('indoors', silver, DAYLIGHT).clear).toBeGreaterThan(0.9);
-    expect(seenFrom('outdoors', silver, LAMPLIGHT).clear).toBeGreaterThan(0.9);
-    expect(seenFrom('indoors', silver, LAMPLIGHT).clear).toBeLessThan(0.1);
+    expect(seenFrom('outdoors', silver, rules.daylight).clear).toBeLessThan(0.02);
+    expect(seenFrom('indoors', silver, rules.daylight).clear).toBeGreaterThan(0.9);
+    expect(seenFrom('outdoors', silver, rules.lamplight).clear).toBeGreaterThan(0.9);
+    expect(seenFrom('indoors', silver, rules.lamplight).clear).toBeLessThan(0.1);
   });
 
   test('its privacy ends towards dusk, where both sides throw the same light at the eye', () => {
-    const ends = privacyEndsAt(silver, LAMPLIGHT.indoors) ?? 0;
+    const ends = privacyEndsAt(silver, rules.lamplight.indoors) ?? 0;
     expect(ends).toBeGreaterThan(20);
-    expect(ends).toBeLessThan(privacyEndsAt(bare, LAMPLIGHT.indoors) ?? 0);
-    const there = { outdoors: (ends * 0.3) / Math.PI, indoors: LAMPLIGHT.indoors };
+    expect(ends).toBeLessThan(privacyEndsAt(bare, rules.lamplight.indoors) ?? 0);
+    const there = { outdoors: (ends * 0.3) / Math.PI, indoors: rules.lamplight.indoors };
     expect(seenFrom('outdoors', silver, there).clear).toBeCloseTo(0.5);
     expect(privacyEndsAt(looksOf('single', 4, frostForTest), 40)).toBeNull();
-    expect(seenFrom('outdoors', looksOf('single', 4, frostForTest), LAMPLIGHT).clear).toBe(0);
+    expect(seenFrom('outdoors', looksOf('single', 4, frostForTest), rules.lamplight).clear).toBe(0);
   });
 
   test('a front is uneven where panes throw back differently, and even where they do not', () => {
@@ -160,7 +158,9 @@ describe('who sees whom', () => {
   });
 
   test('what is said of it has its figures', () => {
-    expect(describeView(silver)).toMatch(/^By day one looks out and is not seen \(9\d % .* lux outdoors\.$/);
-    expect(describeView(looksOf('single', 4, frostForTest))).toMatch(/^Nobody sees through it/);
+    expect(describeView(silver, rules)).toMatch(
+      /^By day one looks out and is not seen \(9\d % .* lux outdoors\.$/,
+    );
+    expect(describeView(looksOf('single', 4, frostForTest), rules)).toMatch(/^Nobody sees through it/);
   });
 });

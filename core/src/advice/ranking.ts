@@ -18,10 +18,16 @@ const HOLDS_GLASS: Readonly<Partial<Record<FilmKind, number>>> = {
 };
 /** From this thickness on a film delays a burglar, if it is anchored; µm. */
 const BURGLARY_UM = 200;
-/** The share of the sun's heat that the best films keep out of what the glass lets in. */
-const BEST_HEAT = 0.75;
-/** What an insulating film saves of the loss at best. */
-const BEST_WARMTH = 0.3;
+/** Films that stand out against what is behind the glass, so that nobody walks into it. */
+const MARKS: ReadonlySet<FilmKind> = new Set([
+  'frosted',
+  'whiteout',
+  'blackout',
+  'patterned',
+  'stainedLook',
+  'staticCling',
+  'perforated',
+]);
 /** From outside one sees no more than a mirror where this much is thrown back. */
 const MIRRORS_FROM = 0.35;
 /** A front looks the same while it shines no more than this above the bare glass. */
@@ -41,15 +47,16 @@ interface Held {
   readonly figures: FilmFigures;
   readonly bare: GlassFigures;
   readonly cheapest: number | null;
+  readonly best: RuleSet['film']['best'];
 }
 
 /** How well a film meets a want, from 0 to 1: measured against its bare glass, or against what the best kind does. */
-function meets(want: Want, { figures, bare, cheapest }: Held): number {
+function meets(want: Want, { figures, bare, cheapest, best }: Held): number {
   const { film } = figures;
   const covers = COVERS.has(film.kind);
   switch (want) {
     case 'heat':
-      return clamp((bare.shgc - figures.shgc) / bare.shgc / BEST_HEAT);
+      return clamp((bare.shgc - figures.shgc) / bare.shgc / best.heat);
     case 'glare':
       return clamp(1 - figures.light / bare.light);
     case 'fading':
@@ -69,7 +76,9 @@ function meets(want: Want, { figures, bare, cheapest }: Held): number {
     case 'burglary':
       return (HOLDS_GLASS[film.kind] ?? 0) === 1 && film.thicknessUm >= BURGLARY_UM ? 1 : 0;
     case 'warmth':
-      return clamp((bare.uValue - figures.uValue) / bare.uValue / BEST_WARMTH);
+      return clamp((bare.uValue - figures.uValue) / bare.uValue / best.warmth);
+    case 'marking':
+      return MARKS.has(film.kind) ? 1 : 0;
     case 'front':
       return clamp(1 - Math.abs(figures.shineOut - bare.shineOut) / FRONT_SHINE) * (covers ? 0.3 : 1);
     case 'view':
@@ -133,7 +142,7 @@ export function rankFilms(
     const met = wanted
       .map((want) => ({
         want,
-        share: meets(want, { figures, bare, cheapest }),
+        share: meets(want, { figures, bare, cheapest, best: rules.best }),
         weight: WEIGHT[levels[want] ?? 'nice'],
       }))
       .sort((a, b) => b.share * b.weight - a.share * a.weight);
@@ -190,7 +199,7 @@ export interface FirstAnswers {
 const NEARLY = 0.75;
 
 /** Wants that may cost the view; where none of them is wanted nobody is first offered a film that takes it. */
-const MAY_COVER: readonly Want[] = ['privacyDay', 'privacyNight', 'decoration'];
+const MAY_COVER: readonly Want[] = ['privacyDay', 'privacyNight', 'decoration', 'marking'];
 
 export function firstAnswers(ranked: readonly Ranked[]): FirstAnswers {
   const mayCover = ranked.some(({ meets }) => meets.some(({ want }) => MAY_COVER.includes(want)));

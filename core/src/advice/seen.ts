@@ -13,10 +13,6 @@ export interface Lighting {
   readonly indoors: number;
 }
 
-/** A bright day against an ordinary room; a dark street against a lamp-lit room. */
-export const DAYLIGHT: Lighting = { outdoors: 3000, indoors: 60 };
-export const LAMPLIGHT: Lighting = { outdoors: 0.5, indoors: 40 };
-
 /** How glass with its film lets light through and throws it back, visible band. */
 export interface Looks {
   readonly light: number;

@@ -1,12 +1,23 @@
 import { divide, type PaneForPlan, type PlanJob, type UnplacedReason } from '../cuts/index.ts';
 import { glassVerdict, type Film } from '../film/index.ts';
-import type { GlassKind } from '../survey/index.ts';
+import type { Circumstance, GlassKind } from '../survey/index.ts';
 import { filmForPlan } from './filmForPlan.ts';
+
+/** What the place, not the glass, says against a film. */
+export type PlaceReason =
+  | 'film.vehicle'
+  | 'film.clingOutside'
+  | 'wet.openMetal'
+  | 'wet.perforated'
+  | 'wet.edges'
+  | 'wayOut.holds'
+  | 'wayOut.ask'
+  | 'fireRated';
 
 /** Why a film cannot go on a pane, or what must be asked first. */
 export type FilmReason =
   | { readonly code: 'glass.refused' | 'glass.ask'; readonly glass: GlassKind; readonly film: Film }
-  | { readonly code: 'film.noRolls'; readonly film: Film }
+  | { readonly code: 'film.noRolls' | PlaceReason; readonly film: Film }
   | {
       readonly code: 'pane.tooLarge';
       readonly film: Film;
@@ -25,16 +36,45 @@ export interface FilmVerdict {
 /** The pane as far as a film has to suit it; `cut` is null until it is measured. */
 export interface PaneToSuit {
   readonly glass: GlassKind;
+  readonly circumstances: readonly Circumstance[];
   readonly cut: Pick<PaneForPlan, 'width' | 'height' | 'factoryEdge' | 'seams'> | null;
 }
 
-/** Whether a film may go on a pane: the glass it is on, the rolls it comes in, and whether it may be seamed. */
+const HOLDS_TOGETHER: ReadonlySet<Film['kind']> = new Set(['clearSecurity', 'solarSecurity']);
+
+/** What speaks against a film in its place, whatever the glass. */
+function saidByPlace(
+  film: Film,
+  circumstances: readonly Circumstance[],
+): { readonly code: PlaceReason; readonly kind: 'ask' | 'refused' }[] {
+  const found: { code: PlaceReason; kind: 'ask' | 'refused' }[] = [];
+  if (film.madeFor === 'vehicle') found.push({ code: 'film.vehicle', kind: 'refused' });
+  if (film.hold === 'cling' && film.mount === 'outside')
+    found.push({ code: 'film.clingOutside', kind: 'refused' });
+  if (circumstances.includes('wetRoom') && film.mount === 'inside') {
+    if (film.kind === 'perforated') found.push({ code: 'wet.perforated', kind: 'refused' });
+    else if (film.openMetal) found.push({ code: 'wet.openMetal', kind: 'refused' });
+    else if (film.hold !== 'pressureSensitive') found.push({ code: 'wet.edges', kind: 'ask' });
+  }
+  if (circumstances.includes('wayOut'))
+    found.push(
+      HOLDS_TOGETHER.has(film.kind)
+        ? { code: 'wayOut.holds', kind: 'refused' }
+        : { code: 'wayOut.ask', kind: 'ask' },
+    );
+  if (circumstances.includes('fireRated')) found.push({ code: 'fireRated', kind: 'refused' });
+  return found;
+}
+
+/** Whether a film may go on a pane: its place, the glass it is on, the rolls it comes in, and whether it may be seamed. */
 export function filmVerdict(film: Film, pane: PaneToSuit, rules: PlanJob['rules']): FilmVerdict {
   const refused: FilmReason[] = [];
   const ask: FilmReason[] = [];
   const onGlass = glassVerdict(film.kind, pane.glass);
   if (onGlass === 'refuse') refused.push({ code: 'glass.refused', glass: pane.glass, film });
   if (onGlass === 'ask') ask.push({ code: 'glass.ask', glass: pane.glass, film });
+  for (const { code, kind } of saidByPlace(film, pane.circumstances))
+    (kind === 'refused' ? refused : ask).push({ code, film });
   if (film.rolls.length === 0) refused.push({ code: 'film.noRolls', film });
   else if (pane.cut) {
     const { width, height } = pane.cut;

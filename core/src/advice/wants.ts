@@ -9,6 +9,7 @@ export const WANTS = [
   'safety',
   'burglary',
   'warmth',
+  'marking',
   'front',
   'view',
   'removable',

@@ -37,7 +37,6 @@ export {
 export { RULES_OF_ROLES } from './roles.ts';
 export { problemSchema, type Problem } from './problem.ts';
 export {
-  filmSchema,
   saveRuleSetSchema,
   shopBookSchema,
   storedRuleSetSchema,

@@ -30,6 +30,8 @@ export interface RollOnSale {
   readonly lengthMm: number;
   /** For the whole roll; null while the supplier has not named one. */
   readonly price: number | null;
+  /** Prices that are named already and hold from a day on, `YYYY-MM-DD`. */
+  readonly later: readonly { readonly from: string; readonly price: number }[];
 }
 
 /** How a piece may lie on the roll against how it hangs: see docs/formats (films.turn). */
@@ -41,6 +43,24 @@ export interface Pattern {
   readonly drop: 'straight' | 'half';
 }
 
+/** What the light is like that comes through: CIELAB a* and b* of daylight seen through film and clear glass; 0, 0 is neutral. */
+export interface Cast {
+  readonly a: number;
+  readonly b: number;
+}
+
+export interface FilmOptics {
+  readonly visibleTransmitted: number;
+  readonly visibleReflectedOut: number;
+  readonly visibleReflectedIn: number;
+  readonly solarTransmitted: number;
+  readonly solarReflectedOut: number;
+  readonly solarReflectedIn: number;
+  readonly uvTransmitted: number;
+  /** Of the film's bare face, for long-wave radiation. */
+  readonly emissivity: number;
+}
+
 export interface Film {
   readonly id: string;
   readonly name: string;
@@ -50,17 +70,22 @@ export interface Film {
   readonly hold: 'pressureSensitive' | 'dryAdhesive' | 'cling';
   readonly mount: 'inside' | 'outside';
   readonly thicknessUm: number;
-  readonly optics: {
-    readonly visibleTransmitted: number;
-    readonly visibleReflectedOut: number;
-    readonly visibleReflectedIn: number;
-    readonly solarTransmitted: number;
-    readonly solarReflectedOut: number;
-    readonly solarReflectedIn: number;
-    readonly uvTransmitted: number;
-    /** Of the film's bare face, for long-wave radiation. */
-    readonly emissivity: number;
-  };
+  readonly optics: FilmOptics;
+  /** Figures nobody has given: they stand for the usual of the kind and are never shown as sure. */
+  readonly assumed: readonly (keyof FilmOptics)[];
+  readonly cast: Cast;
+  /** Film made for vehicles does not belong on a building. */
+  readonly madeFor: 'glazing' | 'vehicle';
+  /** Its metal lies open at cut edges and corrodes in damp unless it is sealed. */
+  readonly openMetal: boolean;
+  readonly lifeYears: number | null;
+  readonly warrantyYears: number | null;
+  /** Drying time the maker names, days at 20 °C; null where the house rules tell it by thickness. */
+  readonly cureDays: number | null;
+  /** Lots on hand, the newest first. */
+  readonly lots: readonly string[];
+  /** Counts how often the figures were changed; a job keeps the version it was sold with. */
+  readonly version: number;
   readonly rolls: readonly RollOnSale[];
   readonly turn: FilmTurn;
   readonly matchEdges: boolean;
@@ -72,4 +97,19 @@ export interface Film {
 /** Share of the sun's energy taken up by film and glass: what is neither let through nor thrown back. */
 export function solarAbsorptance({ optics }: Pick<Film, 'optics'>): number {
   return 1 - optics.solarTransmitted - optics.solarReflectedOut;
+}
+
+/** A film with the prices that hold on a day, `YYYY-MM-DD`. */
+export function pricedOn(film: Film, day: string): Film {
+  if (film.rolls.every(({ later }) => later.length === 0)) return film;
+  return {
+    ...film,
+    rolls: film.rolls.map((roll) => {
+      const held = roll.later
+        .filter(({ from }) => from <= day)
+        .sort((a, b) => a.from.localeCompare(b.from))
+        .at(-1);
+      return { ...roll, price: held?.price ?? roll.price };
+    }),
+  };
 }

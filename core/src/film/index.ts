@@ -1,7 +1,21 @@
 export {
+  FILM_COLUMNS,
+  catalogueLines,
+  readCatalogue,
+  type BadFilmLine,
+  type FilmColumn,
+  type FilmLine,
+  type FilmLineProblem,
+  type ReadCatalogue,
+} from './catalogue.ts';
+export { OPTICS_KEYS, filmSchema } from './filmSchema.ts';
+export {
   FILM_KINDS,
+  pricedOn,
   solarAbsorptance,
+  type Cast,
   type Film,
+  type FilmOptics,
   type FilmKind,
   type FilmTurn,
   type Pattern,

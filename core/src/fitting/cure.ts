@@ -4,31 +4,27 @@ import type { Film } from '../film/index.ts';
 import type { RuleSet } from '../rules/index.ts';
 import { isHungDry } from './steps.ts';
 
+type FilmToCure = Pick<Film, 'hold' | 'kind' | 'thicknessUm' | 'cureDays'>;
+
 export interface Cure {
   readonly days: number;
   /** The day from which the film is dry and may be washed, `YYYY-MM-DD`. */
   readonly on: string;
-  readonly because: 'cling' | 'hungDry' | 'thickness';
+  readonly because: 'cling' | 'hungDry' | 'maker' | 'thickness';
 }
 
 /** How many days a film needs until it is dry, by the shop's rule for its hold and thickness. */
-export function cureDays(
-  film: Pick<Film, 'hold' | 'kind' | 'thicknessUm'>,
-  rules: RuleSet,
-): Omit<Cure, 'on'> {
+export function cureDays(film: FilmToCure, rules: RuleSet): Omit<Cure, 'on'> {
   const { cure } = rules;
   if (film.hold === 'cling') return { days: cure.clingDays, because: 'cling' };
   if (isHungDry(film)) return { days: cure.dryDays, because: 'hungDry' };
+  if (film.cureDays !== null) return { days: film.cureDays, because: 'maker' };
   const step = cure.byThickness.find(({ upToUm }) => film.thicknessUm <= upToUm) ?? cure.byThickness.at(-1);
   return { days: step?.days ?? 0, because: 'thickness' };
 }
 
 /** The cure and first-wash date of a pane that was done on a day (`YYYY-MM-DD`, the site's own time). */
-export function cureOf(
-  film: Pick<Film, 'hold' | 'kind' | 'thicknessUm'>,
-  doneOn: string,
-  rules: RuleSet,
-): Cure {
+export function cureOf(film: FilmToCure, doneOn: string, rules: RuleSet): Cure {
   const { days, because } = cureDays(film, rules);
   return { days, because, on: formatISO(addDays(parseISO(doneOn), days), { representation: 'date' }) };
 }

@@ -11,7 +11,12 @@ export { GASES, type Gas } from './gas.ts';
 export { KELVIN, heatFlow, type Around, type HeatFlow } from './heatFlow.ts';
 export { STANDARDS, heatFigures, type HeatFigures, type Standard } from './standards.ts';
 export {
+  BLINDS,
   BREAKAGE_CAUSES,
+  EDGE_FRAMES,
+  GLASS_EDGES,
+  GLASS_STRENGTHS,
+  SHADOWS,
   USUAL_BREAKAGE,
   breakage,
   strain,
@@ -27,6 +32,7 @@ export {
   type PaneEdge,
   type Shadow,
 } from './breakage.ts';
+export { angularShare, diffuseShare } from './angular.ts';
 export { uncertaintyOf, type Uncertainty } from './uncertainty.ts';
 export {
   glazingCaseFormat,

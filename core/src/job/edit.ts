@@ -93,6 +93,7 @@ export function removeWithDependents(records: JobRecords, kind: RecordKind, id: 
       case 'job':
       case 'fitting':
       case 'plan':
+      case 'sold':
         return [];
     }
   })();

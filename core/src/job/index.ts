@@ -15,7 +15,11 @@ export {
   recordIdSchema,
   recordSchemas,
   siteSchema,
+  type Coverage,
   type Fitting,
+  type GlassProbe,
+  type Leading,
+  type SoldFilm,
   type JobHeader,
   type JobRecords,
   type KeptPlan,
@@ -87,4 +91,24 @@ export {
   type PaneWords,
 } from './paneList.ts';
 export { northTurned, wallMoved, wallOnPlan, wallsLaidOut } from './sitePlan.ts';
+export {
+  coveredStrips,
+  leadOn,
+  patternOverWall,
+  pieceSize,
+  type CoveredStrip,
+  type LeadNeeded,
+} from './coverage.ts';
+export { bookOfJob, sell, soldOtherwise, unsell, type SoldOtherwise } from './soldFilms.ts';
+export {
+  FACINGS,
+  facingOf,
+  panesOfRule,
+  parseFillRule,
+  type Facing,
+  type FillProblem,
+  type FillRule,
+  type FillWords,
+} from './fillRule.ts';
+export { asProbed, glassDoubt, type GlassDisagreement, type GlassDoubt } from './glassDoubt.ts';
 export { paneForFilm } from './paneForFilm.ts';

@@ -26,7 +26,8 @@ export const jobRecordsSchema = z.strictObject({
   pane: recordsOf(recordSchemas.pane),
   fitting: recordsOf(recordSchemas.fitting),
   plan: recordsOf(recordSchemas.plan),
-}) satisfies z.ZodType<JobRecords>;
+  sold: recordsOf(recordSchemas.sold).default({}),
+}) satisfies z.ZodType<JobRecords, unknown>;
 
 /** The application's job file: what planning needs (neat-sill/job 1), and under `records` the whole job. */
 export const jobFileSchema = z
@@ -97,7 +98,7 @@ export function readJobRecords(
         sentence: `This ${kind} belongs to something that is not in the file; take it out, or download the file again.`,
       })),
     );
-  const films = new Set(book.films.map(({ id }) => id));
+  const films = new Set([...book.films.map(({ id }) => id), ...Object.keys(read.sold)]);
   const wanted = Object.values(read.pane).flatMap(({ filmId }) => filmId ?? []);
   const rulesKnown = book.ruleSets.some(({ id }) => id === header.ruleSetId);
   const ruleSetId = rulesKnown ? header.ruleSetId : (book.ruleSets[0]?.id ?? '');
@@ -156,6 +157,7 @@ function recordsFromPlanJob(file: PlanJob, rules: RuleSet | undefined, place: Ne
     pane: Object.fromEntries(panes),
     fitting: {},
     plan: {},
+    sold: {},
   };
 }
 

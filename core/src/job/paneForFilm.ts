@@ -20,6 +20,7 @@ export function paneForFilm(records: JobRecords, paneId: string, rules: RuleSet)
     frame: pane.frame,
     inSun: { bearingDeg: wall.bearingDeg, widthMm, heightMm, shade: wall.shade },
     site: { latitude, longitude, timeZone },
+    circumstances: pane.circumstances,
     hiddenBy: [...new Set(pane.hidden.map(({ behind }) => behind))],
   };
 }

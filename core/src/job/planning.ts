@@ -11,6 +11,7 @@ import {
   type SurveyedPane,
 } from '../survey/index.ts';
 import { roundLength } from '../units/index.ts';
+import { coveredStrips, pieceSize } from './coverage.ts';
 import { headerOf, inOrder, type JobRecords, type Pane, type Wall } from './records.ts';
 
 /** What the shop brings to every job. */
@@ -23,7 +24,7 @@ export interface ShopBook {
 /** A pane that cannot be planned yet, and why. */
 export interface LeftOut {
   readonly paneId: string;
-  readonly reason: 'pane.notMeasured' | 'pane.noFilm' | 'pane.filmRefused';
+  readonly reason: 'pane.notMeasured' | 'pane.noFilm' | 'pane.filmRefused' | 'pane.coverageOffGlass';
 }
 
 export function ruleSetOf(records: JobRecords, book: ShopBook): RuleSet {
@@ -137,7 +138,7 @@ export function jobDoubts(
 }
 
 /** What a pane asks of its film, or null until it is measured: the size to cut for, its factory edge and its seams. */
-function cutOf(pane: Pane, rules: RuleSet): PaneToSuit['cut'] {
+function cutOf(pane: Pane, rules: RuleSet, film: Film | null): PaneToSuit['cut'] {
   const sizes = sizesOf(pane, rules);
   if (!sizes) return null;
   const { school, benchClearanceMm, roundingStepMm } = rules.cutting;
@@ -147,30 +148,46 @@ function cutOf(pane: Pane, rules: RuleSet): PaneToSuit['cut'] {
     return { width: widthMm, height: heightMm, factoryEdge: 'none', seams: { allowed: false, axis: 'any' } };
   }
   const factoryEdge = school === 'factoryEdgeFirst' ? 'any' : 'none';
-  if (school !== 'benchCut')
-    return { width: sizes.cutting.widthMm, height: sizes.cutting.heightMm, factoryEdge, seams: pane.seams };
+  const strips = coveredStrips(pane, sizes.cutting.heightMm, rules.film);
+  const covered = pieceSize(strips, sizes.cutting);
+  // A pattern that has to start at a given place may need up to a repeat more, both ways.
+  const repeat = pane.patternStart && film?.pattern ? film.pattern : { acrossMm: 0, alongMm: 0 };
+  const size = { width: covered.widthMm + repeat.acrossMm, height: covered.heightMm + repeat.alongMm };
+  if (school !== 'benchCut') return { ...size, factoryEdge, seams: pane.seams };
   const net = (mm: number) => roundLength(mm - benchClearanceMm, roundingStepMm, 'down');
-  return { width: net(sizes.net.widthMm), height: net(sizes.net.heightMm), factoryEdge, seams: pane.seams };
+  const whole = strips.length === 1 && strips[0]?.heightMm === sizes.cutting.heightMm;
+  return {
+    width: net(sizes.net.widthMm + repeat.acrossMm),
+    height: net((whole ? sizes.net.heightMm : covered.heightMm) + repeat.alongMm),
+    factoryEdge,
+    seams: pane.seams,
+  };
 }
 
 /** Whether a film of the catalogue may go on a pane of this job. */
 export function paneVerdict(pane: Pane, film: Film, rules: RuleSet): FilmVerdict {
-  return filmVerdict(film, { glass: pane.glass, cut: cutOf(pane, rules) }, planRulesOf(rules));
+  return filmVerdict(
+    film,
+    { glass: pane.glass, circumstances: pane.circumstances, cut: cutOf(pane, rules, film) },
+    planRulesOf(rules),
+  );
 }
 
-function piecesWanted({ shape }: Pane): number {
-  return shape.kind === 'blocks' ? shape.columns * shape.rows : 1;
+function piecesWanted(pane: Pane, rules: RuleSet): number {
+  if (pane.shape.kind === 'blocks') return pane.shape.columns * pane.shape.rows;
+  const heightMm = sizesOf(pane, rules)?.cutting.heightMm ?? 0;
+  return coveredStrips(pane, heightMm, rules.film).length;
 }
 
 function paneForPlan(id: string, pane: Pane, film: Film, rules: RuleSet): PaneForPlan | null {
-  const cut = cutOf(pane, rules);
+  const cut = cutOf(pane, rules, film);
   if (!cut || cut.width <= 0 || cut.height <= 0) return null;
   const seams = { ...cut.seams, allowed: cut.seams.allowed && film.mayBeSeamed };
   const asked: PaneForPlan = {
     id,
     label: pane.label,
     filmId: film.id,
-    count: piecesWanted(pane),
+    count: piecesWanted(pane, rules),
     ...cut,
     seams,
   };
@@ -194,7 +211,11 @@ export function planJobOf(
       continue;
     }
     const asked = paneForPlan(pane.id, pane, film, rules);
-    if (!asked) leftOut.push({ paneId: pane.id, reason: 'pane.notMeasured' });
+    if (!asked)
+      leftOut.push({
+        paneId: pane.id,
+        reason: sizesOf(pane, rules) ? 'pane.coverageOffGlass' : 'pane.notMeasured',
+      });
     else if (paneVerdict(pane, film, rules).kind === 'refused')
       leftOut.push({ paneId: pane.id, reason: 'pane.filmRefused' });
     else panes.push(asked);

@@ -1,10 +1,12 @@
 import { z } from 'zod';
 import { cutPlanSchema, planJobSchema } from '../cuts/index.ts';
 import { NO_WANTS, WANTS, WANT_LEVELS } from '../advice/index.ts';
+import { filmSchema } from '../film/index.ts';
 import { FAULT_KINDS, FITTING_STEPS } from '../fitting/index.ts';
 import { placeFields } from '../sun/index.ts';
 import {
   ALL_PLACES,
+  CIRCUMSTANCES,
   CONDITION_KINDS,
   FRAME_KINDS,
   GLASS_KINDS,
@@ -97,6 +99,15 @@ const wallSchema = z.strictObject({
   /** As the compass showed it, from magnetic north. */
   compassDeg: z.number().min(0).max(360).nullable().default(null),
   bearingUncertaintyDeg: z.number().min(0).max(90).default(5),
+  /** A seat in the room: how far from the glass, from the wall's left, and how high its eyes are. */
+  seat: z
+    .strictObject({
+      fromGlassMm: z.number().min(200).max(30_000),
+      fromLeftMm: placeMm,
+      eyeMm: z.number().min(300).max(2500),
+    })
+    .nullable()
+    .default(null),
   /** Height of its floor over the ground outside. */
   floorMm: z.number().min(-20_000).max(1_000_000).default(0),
   shade: z
@@ -166,6 +177,37 @@ const shapeSchema = z.discriminatedUnion('kind', [
   }),
 ]);
 
+const coverageSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('whole') }),
+  /** Heights over the floor of the room. */
+  z.strictObject({ kind: z.literal('band'), fromFloorMm: placeMm, toFloorMm: placeMm }),
+  z.strictObject({ kind: z.literal('lower'), toFloorMm: placeMm }),
+  /** Bands at the heights of the house rules, so that people see a glass door. */
+  z.strictObject({ kind: z.literal('markings') }),
+  /** Film that grows clear away from one end, over a reach. */
+  z.strictObject({ kind: z.literal('gradient'), from: z.enum(['top', 'bottom']), reachMm: wallMm }),
+]);
+
+const leadingSchema = z.strictObject({
+  pattern: z.enum(['squares', 'diamonds']),
+  acrossMm: z.number().min(20).max(2000),
+  alongMm: z.number().min(20).max(2000),
+  stripMm: z.number().min(2).max(40),
+});
+
+const glassProbeSchema = z.strictObject({
+  panes: z.int().min(1).max(3),
+  thicknessMm: z.number().min(1).max(60).nullable(),
+  coating: z.boolean(),
+  light: z.number().min(0).max(1).nullable(),
+  solar: z.number().min(0).max(1).nullable(),
+  uv: z.number().min(0).max(1).nullable(),
+  at: moment,
+  by: z.string().max(120).nullable(),
+  /** Why the entry stands although the instruments say otherwise. */
+  keptBecause: z.string().max(200).nullable(),
+});
+
 const paneSchema = z.strictObject({
   wallId: recordIdSchema,
   label: z.string().trim().min(1).max(12),
@@ -179,8 +221,18 @@ const paneSchema = z.strictObject({
   /** Thickness of each pane of the glass; null where nobody has measured it. */
   glassMm: z.number().min(2).max(40).nullable().default(null),
   frame: z.enum(FRAME_KINDS),
+  /** What else decides which film may go here: a wet room, the way out in a fire, fire-rated glass. */
+  circumstances: z.array(z.enum(CIRCUMSTANCES)).max(CIRCUMSTANCES.length).readonly().default([]),
+  /** What detector and meter made of the glass as it was found. */
+  probed: glassProbeSchema.nullable().default(null),
   handle: z.enum(SIDES).nullable(),
   filmId: z.string().min(1).max(60).nullable(),
+  coverage: coverageSchema.default({ kind: 'whole' }),
+  /** Which way the printed or textured side looks. */
+  printFaces: z.enum(['room', 'street']).default('room'),
+  /** Where the pattern starts at the pane's top left corner: so far into its repeat; null where it does not matter. */
+  patternStart: z.strictObject({ acrossMm: placeMm, alongMm: placeMm }).nullable().default(null),
+  leading: leadingSchema.nullable().default(null),
   /** Panes said to be alike carry the same name here. */
   twinSet: z.string().max(60).nullable().default(null),
   /** A light of a grid stands in its cell; the grid itself belongs to the wall. */
@@ -240,6 +292,9 @@ const keptPlanSchema = z.strictObject({
   cutPullIds: z.array(z.string()),
 });
 
+/** A film as it was when the job was sold: its figures and prices stay what they were. */
+const soldFilmSchema = z.strictObject({ film: filmSchema, soldAt: moment });
+
 export const recordSchemas = {
   job: jobHeaderSchema,
   room: roomSchema,
@@ -247,9 +302,10 @@ export const recordSchemas = {
   pane: paneSchema,
   fitting: fittingSchema,
   plan: keptPlanSchema,
+  sold: soldFilmSchema,
 } as const;
 
-export const RECORD_KINDS = ['job', 'room', 'wall', 'pane', 'fitting', 'plan'] as const;
+export const RECORD_KINDS = ['job', 'room', 'wall', 'pane', 'fitting', 'plan', 'sold'] as const;
 export type RecordKind = (typeof RECORD_KINDS)[number];
 
 export type RecordData = { readonly [Kind in RecordKind]: z.infer<(typeof recordSchemas)[Kind]> };
@@ -259,6 +315,10 @@ export type Wall = RecordData['wall'];
 export type Pane = RecordData['pane'];
 export type Fitting = RecordData['fitting'];
 export type KeptPlan = RecordData['plan'];
+export type SoldFilm = RecordData['sold'];
+export type Coverage = Pane['coverage'];
+export type Leading = NonNullable<Pane['leading']>;
+export type GlassProbe = NonNullable<Pane['probed']>;
 export type PaneFault = Fitting['faults'][number];
 
 /** All records of a job by kind and id. The job's header, and its plan, have the ids below. */
@@ -267,7 +327,15 @@ export type JobRecords = { readonly [Kind in RecordKind]: Readonly<Record<string
 export const HEADER_ID = 'job';
 export const PLAN_ID = 'plan';
 
-export const EMPTY_RECORDS: JobRecords = { job: {}, room: {}, wall: {}, pane: {}, fitting: {}, plan: {} };
+export const EMPTY_RECORDS: JobRecords = {
+  job: {},
+  room: {},
+  wall: {},
+  pane: {},
+  fitting: {},
+  plan: {},
+  sold: {},
+};
 export const NO_FITTING: Fitting = { ticks: {}, faults: [], doneAt: null };
 
 export function headerOf(records: JobRecords): JobHeader | null {
@@ -304,8 +372,9 @@ export const NEW_HEADER: Pick<JobHeader, 'visit' | 'plan'> = { visit: NO_VISIT, 
 /** What a new wall is until somebody says otherwise. */
 export const NEW_WALL: Pick<
   Wall,
-  'grids' | 'bearingSource' | 'compassDeg' | 'bearingUncertaintyDeg' | 'floorMm' | 'shade' | 'plan'
+  'seat' | 'grids' | 'bearingSource' | 'compassDeg' | 'bearingUncertaintyDeg' | 'floorMm' | 'shade' | 'plan'
 > = {
+  seat: null,
   grids: {},
   bearingSource: 'map',
   compassDeg: null,
@@ -324,7 +393,13 @@ export const NEW_PANE: Omit<Pane, 'wallId' | 'label' | 'order' | 'gapBeforeMm' |
   glassMm: null,
   frame: 'timber',
   handle: null,
+  circumstances: [],
+  probed: null,
   filmId: null,
+  coverage: { kind: 'whole' },
+  printFaces: 'room',
+  patternStart: null,
+  leading: null,
   twinSet: null,
   cell: null,
   condition: [],

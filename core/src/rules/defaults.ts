@@ -1,3 +1,4 @@
+import { USUAL_FILM_RULES } from './filmRules.ts';
 import type { RuleSet } from './ruleSet.ts';
 
 const cautious: RuleSet = {
@@ -14,7 +15,7 @@ const cautious: RuleSet = {
     defaultGapMm: 120,
     defaultSillMm: 900,
   },
-  film: { coldestC: -12, hottestC: 30, indoorC: 21, dewPointC: 10, mustFrom: 0.4 },
+  film: USUAL_FILM_RULES,
   cutting: {
     school: 'marginAllRound',
     marginMm: 25,

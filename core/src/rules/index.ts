@@ -1,2 +1,3 @@
 export { CUTTING_SCHOOLS, ruleSetSchema, type CuttingSchool, type RuleSet } from './ruleSet.ts';
 export { DEFAULT_RULE_SETS } from './defaults.ts';
+export { USUAL_FILM_RULES, filmRulesSchema, type FilmRules } from './filmRules.ts';

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { filmRulesSchema } from './filmRules.ts';
 
 /** The schools of cutting between which a shop chooses. */
 export const CUTTING_SCHOOLS = ['marginAllRound', 'factoryEdgeFirst', 'benchCut'] as const;
@@ -27,23 +28,7 @@ export const ruleSetSchema = z.strictObject({
     defaultGapMm: lengthMm.describe('Frame or wall between two openings until it is measured'),
     defaultSillMm: lengthMm.describe('Height of an opening over the floor until it is measured'),
   }),
-  film: z
-    .strictObject({
-      coldestC: z.number().min(-50).max(25).describe('A clear winter morning here, for breakage'),
-      hottestC: z.number().min(0).max(55).describe('A clear summer afternoon here, for breakage'),
-      indoorC: z.number().min(5).max(35).describe('The room behind the glass'),
-      dewPointC: z
-        .number()
-        .min(-10)
-        .max(25)
-        .describe('Below this the room side of the glass gets wet (about 50 % humidity at 21 °C: 10 °C)'),
-      mustFrom: z
-        .number()
-        .min(0.1)
-        .max(1)
-        .describe('What is a must counts as met from this share of what the best kind of film does'),
-    })
-    .default({ coldestC: -12, hottestC: 30, indoorC: 21, dewPointC: 10, mustFrom: 0.4 }),
+  film: filmRulesSchema.prefault({}),
   cutting: z.strictObject({
     school: z.enum(CUTTING_SCHOOLS),
     marginMm: lengthMm.max(100).describe('Added at every side that is trimmed on the glass'),

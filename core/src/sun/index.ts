@@ -10,5 +10,13 @@ export {
   type SunCase,
   type SunResult,
 } from './sunCase.ts';
-export { clearDay, clearSunOnGlass, clearYear, type SunYear } from './clearSky.ts';
+export {
+  clearDay,
+  clearSunOnGlass,
+  sunOfYear,
+  EVERY_ANGLE,
+  type AngleResponse,
+  type Sky,
+  type SunYear,
+} from './clearSky.ts';
 export { placeFields } from './place.ts';

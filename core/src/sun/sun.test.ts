@@ -1,6 +1,6 @@
 import {
   clearSunOnGlass,
-  clearYear,
+  sunOfYear,
   directSun,
   horizonAt,
   localDay,
@@ -148,8 +148,8 @@ describe('a clear sky', () => {
     expect(directWm2).toBeGreaterThan(250);
     expect(directWm2).toBeLessThan(350);
     expect(diffuseWm2).toBeGreaterThan(80);
-    const south = clearYear(bay, 2027, { ...open, bearingDeg: 180 });
-    const north = clearYear(bay, 2027, { ...open, bearingDeg: 0 });
+    const south = sunOfYear(bay, 2027, { ...open, bearingDeg: 180 });
+    const north = sunOfYear(bay, 2027, { ...open, bearingDeg: 0 });
     const sum = (list: readonly number[]) => list.reduce((all, each) => all + each, 0);
     // A south wall at 44 degrees north has its strongest sun in winter, a north wall hardly any but in summer.
     expect(south.peakWm2.indexOf(Math.max(...south.peakWm2))).not.toBe(5);
@@ -159,8 +159,8 @@ describe('a clear sky', () => {
 
   test('shade takes hours of sun, never adds any', () => {
     const overhang = { depthMm: 900, aboveMm: 200 };
-    const bare = clearYear(bay, 2027, { ...open, bearingDeg: 200 });
-    const shaded = clearYear(bay, 2027, { ...open, bearingDeg: 200, shade: { ...OPEN_SKY, overhang } });
+    const bare = sunOfYear(bay, 2027, { ...open, bearingDeg: 200 });
+    const shaded = sunOfYear(bay, 2027, { ...open, bearingDeg: 200, shade: { ...OPEN_SKY, overhang } });
     shaded.hours.forEach((hours, month) => expect(hours).toBeLessThanOrEqual(bare.hours[month] ?? 0));
     expect(shaded.hours[5]).toBeLessThan((bare.hours[5] ?? 0) / 2);
     expect(shaded.hours[11]).toBe(bare.hours[11]);

@@ -8,6 +8,8 @@ export {
   type DiagonalPlace,
   type ReadingTool,
   type TakenLength,
+  CIRCUMSTANCES,
+  type Circumstance,
   FRAME_KINDS,
   GLASS_KINDS,
   NO_READINGS,
@@ -50,6 +52,15 @@ export { openingsOfOutlines, type DrawnOpening, type Point } from './elevation.t
 export { trueBearing, type TrueBearing } from './bearing.ts';
 export { CONDITION_KINDS, HIDING_THINGS, type ConditionKind, type HidingThing } from './condition.ts';
 export { USUAL_LASER, standInAnswer, type LaserAnswer, type LaserMeter } from './laser.ts';
+export {
+  USUAL_PROBES,
+  standInDetector,
+  standInMeter,
+  type GlassDetected,
+  type GlassInstrument,
+  type GlassMetered,
+  type ProbeAnswer,
+} from './glassProbe.ts';
 export { fitPane, type Corner, type FittedPane } from './squareness.ts';
 export { bearingOnPlan, endsOnPlan, facesOnPlan, layOut, type WallOnPlan } from './sitePlan.ts';
 export { placeOpenings, type OpeningToPlace, type PlacedOpening } from './wall.ts';

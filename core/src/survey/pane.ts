@@ -34,6 +34,10 @@ export const GLASS_KINDS = [
 ] as const;
 export type GlassKind = (typeof GLASS_KINDS)[number];
 
+/** What else about a pane decides which film may go on it. */
+export const CIRCUMSTANCES = ['wetRoom', 'wayOut', 'fireRated'] as const;
+export type Circumstance = (typeof CIRCUMSTANCES)[number];
+
 export const FRAME_KINDS = ['timber', 'aluminium', 'pvc', 'steel', 'none'] as const;
 export type FrameKind = (typeof FRAME_KINDS)[number];
 

@@ -32,7 +32,7 @@ function like(changes: Partial<Omit<Film, 'optics'>>, optics: readonly number[])
   };
 }
 
-const roll = (price: number) => [{ widthMm: 1524, lengthMm: 30480, price }];
+const roll = (price: number) => [{ widthMm: 1524, lengthMm: 30480, price, later: [] }];
 
 export const neutralForTest = like(
   { id: 'heron-neutral-40', name: 'Heron Neutral 40', kind: 'neutralSolar', rolls: roll(498) },
@@ -77,5 +77,6 @@ export const southWestPane: PaneForFilm = {
   frame: 'timber',
   inSun: { bearingDeg: 225, widthMm: 1120, heightMm: 2260, shade: OPEN_SKY },
   site: { latitude: 43.6, longitude: -70.3, timeZone: 'America/New_York' },
+  circumstances: [],
   hiddenBy: [],
 };

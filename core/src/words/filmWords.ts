@@ -1,6 +1,4 @@
 import {
-  LAMPLIGHT,
-  DAYLIGHT,
   privacyEndsAt,
   seenFrom,
   type FilmFigures,
@@ -11,6 +9,7 @@ import {
   type Want,
 } from '../advice/index.ts';
 import type { Breakage, BreakageCause, BreakageVerdict, Uncertainty } from '../glazing/index.ts';
+import type { RuleSet } from '../rules/index.ts';
 import { assertNever } from '../units/index.ts';
 
 const BECAUSE: Readonly<Record<Uncertainty['because'], string>> = {
@@ -36,6 +35,7 @@ export const WANT_NAMES: Readonly<Record<Want, string>> = {
   safety: 'Glass that holds together',
   burglary: 'Delay a burglar',
   warmth: 'Warmth in winter',
+  marking: 'A door people see',
   front: 'The front as it is',
   view: 'Light and view',
   removable: 'Comes off again',
@@ -69,6 +69,8 @@ function does(want: Want, share: number, figures: FilmFigures, bare: GlassFigure
       return share > 0.1
         ? `saves ${percent(1 - figures.uValue / bare.uValue)} of the warmth that the glass loses`
         : null;
+    case 'marking':
+      return share > 0.5 ? 'is seen before one walks into the glass' : null;
     case 'front':
       return share > 0.7
         ? 'leaves the front as it looks'
@@ -156,11 +158,11 @@ function lightOf(lux: number): string {
 }
 
 /** Who sees whom through a film, by day and by night. */
-export function describeView(looks: Looks): string {
+export function describeView(looks: Looks, { daylight, lamplight }: RuleSet['film']): string {
   if (looks.covers) return 'Nobody sees through it, by day or by night; close to the film shapes may show.';
-  const out = Math.round(seenFrom('indoors', looks, DAYLIGHT).clear * 100);
-  const ends = privacyEndsAt(looks, LAMPLIGHT.indoors);
-  const day = seenFrom('outdoors', looks, DAYLIGHT).clear < 0.15;
+  const out = Math.round(seenFrom('indoors', looks, daylight).clear * 100);
+  const ends = privacyEndsAt(looks, lamplight.indoors);
+  const day = seenFrom('outdoors', looks, daylight).clear < 0.15;
   const hidden = day
     ? 'By day one looks out and is not seen'
     : 'By day one looks out and may be seen from near';

@@ -35,3 +35,14 @@ export {
   describeUncertainty,
   describeView,
 } from './filmWords.ts';
+export { FILM_COLUMN_NAMES, describeFilmLineProblem } from './catalogueWords.ts';
+export {
+  CIRCUMSTANCE_NAMES,
+  describeColour,
+  describeCoverage,
+  describeFillProblem,
+  describeGlare,
+  describeGlassDoubt,
+  describeSeatWarmth,
+  readBackRule,
+} from './placeWords.ts';

@@ -169,6 +169,7 @@ export const LEFT_OUT: Readonly<Record<LeftOut['reason'], string>> = {
   'pane.notMeasured': 'not measured yet',
   'pane.noFilm': 'no film chosen',
   'pane.filmRefused': 'its film is refused on this pane',
+  'pane.coverageOffGlass': 'what is to be covered lies above or below its glass',
 };
 
 const REFUSED_GLASS: Readonly<Partial<Record<GlassKind, string>>> = {
@@ -191,6 +192,22 @@ export function describeFilmReason(reason: FilmReason, unit: LengthUnit): string
       return `On this glass (${GLASS_NAMES[reason.glass].toLowerCase()}) ask the film maker first: their film-to-glass chart decides.`;
     case 'film.noRolls':
       return `${reason.film.name} has no roll on sale.`;
+    case 'film.vehicle':
+      return `${reason.film.name} is made for vehicles: on a building it overheats the glass.`;
+    case 'film.clingOutside':
+      return 'Film that holds by cling alone does not stay outside: wind and rain take it off.';
+    case 'wet.openMetal':
+      return 'The metal of this film lies open at its cut edges and corrodes in a wet room, unless every edge is sealed.';
+    case 'wet.perforated':
+      return 'Water fills the holes of perforated film in a wet room, and it is hung dry: not inside there.';
+    case 'wet.edges':
+      return 'Steam lifts the edges of film without a wet adhesive: ask the film maker, and seal the edges.';
+    case 'wayOut.holds':
+      return 'This window is the way out in a fire, and security film keeps its glass from being broken out. The local code decides.';
+    case 'wayOut.ask':
+      return 'This window is the way out in a fire: ask under the local code whether film may go on it, and keep it free to open.';
+    case 'fireRated':
+      return 'Film can end the rating of fire-rated glass: its maker and the local code have to allow it in writing.';
     case 'pane.tooLarge': {
       const show = (mm: number) => formatLength(mm, { unit, rounding: 'up' });
       const size = `The pane is ${show(reason.widthMm)} × ${show(reason.heightMm)}, the widest roll ${show(reason.widestMm)}.`;

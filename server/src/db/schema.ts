@@ -95,7 +95,7 @@ export const jobRecords = pgTable(
     jobId: uuid()
       .notNull()
       .references(() => jobs.id),
-    kind: text({ enum: ['job', 'room', 'wall', 'pane', 'fitting', 'plan'] }).notNull(),
+    kind: text({ enum: ['job', 'room', 'wall', 'pane', 'fitting', 'plan', 'sold'] }).notNull(),
     id: text().notNull(),
     version: integer().notNull(),
     data: jsonb().$type<unknown>(),

@@ -1,7 +1,10 @@
 import type { StockForPlan } from '@neat-sill/core/cuts';
-import type { Film, RollOnSale } from '@neat-sill/core/film';
+import { filmSchema, type Film, type FilmKind } from '@neat-sill/core/film';
+import type { z } from 'zod';
 
-const rolls = (lengthMm: number, prices: Readonly<Record<number, number>>): RollOnSale[] =>
+type PlainFilm = z.input<typeof filmSchema>;
+
+const rolls = (lengthMm: number, prices: Readonly<Record<number, number>>): PlainFilm['rolls'] =>
   Object.entries(prices).map(([width, price]) => ({ widthMm: Number(width), lengthMm, price }));
 
 /** Let through, thrown back outwards and into the room: first of visible light, then of the sun. */
@@ -23,8 +26,7 @@ const optics = (
   emissivity,
 });
 
-/** A made-up catalogue over all kinds of film; optical figures on 3 mm clear glass. */
-export const DEMO_FILMS: readonly Film[] = [
+const FILMS: readonly PlainFilm[] = [
   {
     id: 'gannet-silver-20',
     name: 'Gannet Silver 20',
@@ -416,6 +418,37 @@ export const DEMO_FILMS: readonly Film[] = [
     pattern: null,
   },
 ];
+
+/** What films of a kind have in common beside their optics: life and warranty in years, and the cast of their light. */
+const BY_KIND: Readonly<
+  Record<FilmKind, Pick<PlainFilm, 'lifeYears' | 'warrantyYears' | 'cast' | 'openMetal'>>
+> = {
+  silverSolar: { lifeYears: 12, warrantyYears: 10, cast: { a: -1.5, b: -3 }, openMetal: true },
+  neutralSolar: { lifeYears: 15, warrantyYears: 10, cast: { a: -0.5, b: 1 } },
+  selective: { lifeYears: 15, warrantyYears: 10, cast: { a: -4, b: 2.5 }, openMetal: true },
+  dualReflective: { lifeYears: 12, warrantyYears: 10, cast: { a: 1, b: 5 } },
+  dyed: { lifeYears: 5, warrantyYears: 3, cast: { a: 1.5, b: 3 } },
+  ceramic: { lifeYears: 15, warrantyYears: 10, cast: { a: -2, b: 2 } },
+  lowE: { lifeYears: 12, warrantyYears: 10, cast: { a: -2.5, b: 4 }, openMetal: true },
+  outsideSilver: { lifeYears: 7, warrantyYears: 5, cast: { a: -1.5, b: -3 } },
+  outsideNeutral: { lifeYears: 7, warrantyYears: 5, cast: { a: -0.5, b: 1 } },
+  frosted: { lifeYears: 10, warrantyYears: 5 },
+  whiteout: { lifeYears: 8, warrantyYears: 5 },
+  blackout: { lifeYears: 8, warrantyYears: 5 },
+  patterned: { lifeYears: 4, warrantyYears: 1 },
+  stainedLook: { lifeYears: 3, warrantyYears: 1, cast: { a: 6, b: 14 } },
+  staticCling: { lifeYears: 3, warrantyYears: 1 },
+  perforated: { lifeYears: 3, warrantyYears: 1 },
+  clearUv: { lifeYears: 12, warrantyYears: 10 },
+  clearSecurity: { lifeYears: 12, warrantyYears: 10 },
+  solarSecurity: { lifeYears: 12, warrantyYears: 10, cast: { a: -1.5, b: -2.5 } },
+  antiGraffiti: { lifeYears: 4, warrantyYears: 2 },
+};
+
+/** A made-up catalogue over all kinds of film; optical figures on 3 mm clear glass. */
+export const DEMO_FILMS: readonly Film[] = FILMS.map((film) =>
+  filmSchema.parse({ ...BY_KIND[film.kind], ...film }),
+);
 
 /** What stands on the demo shop's rack. */
 export const DEMO_STOCK: readonly StockForPlan[] = [

@@ -103,6 +103,7 @@ function recordsOf(sketch: JobSketch): JobRecords {
     pane: Object.fromEntries(panes.map(({ id, pane }) => [id, pane])),
     fitting: Object.fromEntries(panes.flatMap(({ id, fitting }) => (fitting ? [[id, fitting]] : []))),
     plan: {},
+    sold: {},
   };
 }
 

@@ -1,10 +1,6 @@
 import { stockSchema, type StockForPlan } from '@neat-sill/core/cuts';
-import {
-  filmSchema,
-  storedRuleSetSchema,
-  type ShopBookAnswer,
-  type StoredRuleSet,
-} from '@neat-sill/core/contract';
+import { filmSchema } from '@neat-sill/core/film';
+import { storedRuleSetSchema, type ShopBookAnswer, type StoredRuleSet } from '@neat-sill/core/contract';
 import type { ShopBook } from '@neat-sill/core/job';
 import { and, asc, eq } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';

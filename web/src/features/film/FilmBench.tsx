@@ -76,6 +76,7 @@ function FilmRow({ ranked, bare, panes, compared, mayCompare, onCompare }: FilmR
   const unit = useUnit();
   const { figures } = ranked;
   const { film, breakage, uncertainty } = figures;
+  const { rules } = useJob();
   const { goes, chosen, choose } = useChooseFilm(film, panes);
   const widths = film.rolls.map((roll) => roll.widthMm).sort((a, b) => a - b);
   return (
@@ -108,7 +109,7 @@ function FilmRow({ ranked, bare, panes, compared, mayCompare, onCompare }: FilmR
               {describeRank(ranked, bare)}
               {ranked.unbeaten && ' No other film that may go here does all of it better.'}
             </p>
-            <p>{describeView({ ...figures, covers: ranked.covers })}</p>
+            <p>{describeView({ ...figures, covers: ranked.covers }, rules.film)}</p>
             <p>{describeBreakage(breakage, figures.worstMonth)}</p>
             {uncertainty.because !== 'broadBand' && <p>{describeUncertainty(uncertainty)}</p>}
             {figures.condensation && (

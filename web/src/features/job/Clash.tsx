@@ -52,6 +52,7 @@ function recordName({ mine }: StaleClash): string {
     wall: 'A wall',
     fitting: 'Fitting of a pane',
     plan: 'The kept plan',
+    sold: 'A film as sold',
   }[mine.kind];
 }
 

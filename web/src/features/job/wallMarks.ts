@@ -1,6 +1,7 @@
 import { pieceName, rollSideOf, type CutPlan, type Piece, type PlanJob } from '@neat-sill/core/cuts';
-import { DAYLIGHT, LAMPLIGHT, looksOf, seenFrom } from '@neat-sill/core/advice';
+import { looksOf, seenFrom } from '@neat-sill/core/advice';
 import type { Film } from '@neat-sill/core/film';
+import type { RuleSet } from '@neat-sill/core/rules';
 import { cureOf, dayAt } from '@neat-sill/core/fitting';
 import { paneVerdict, sizesOf } from '@neat-sill/core/job';
 import { paneOutline, type Outline } from '@neat-sill/core/survey';
@@ -120,10 +121,15 @@ const eye = interpolateRgb('#141d1b', '#f4f7ef');
 const USED_TO = { day: 1500, night: 30 } as const;
 
 /** The glass of a pane as one would see it: what comes through, and what it throws back, as a tone. */
-function glassTint(pane: PaneWithId, film: Film | null, { seenBy, fromOutside }: Look): string | null {
+function glassTint(
+  pane: PaneWithId,
+  film: Film | null,
+  { seenBy, fromOutside }: Look,
+  rules: RuleSet['film'],
+): string | null {
   if (seenBy === 'drawn') return null;
   const looks = looksOf(pane.glass, pane.glassMm, film);
-  const lighting = seenBy === 'day' ? DAYLIGHT : LAMPLIGHT;
+  const lighting = seenBy === 'day' ? rules.daylight : rules.lamplight;
   const { through, veil } = seenFrom(fromOutside ? 'outdoors' : 'indoors', looks, lighting);
   return eye(Math.min(1, ((through + veil) / USED_TO[seenBy]) ** (1 / 2.2)));
 }
@@ -159,7 +165,7 @@ export function wallMarks(
         label: pane.label,
         spoken: [`Pane ${pane.label}`, size, film?.name ?? 'no film', says.under].filter(Boolean).join(', '),
         film: stage === 'survey' ? undefined : film,
-        tint: stage === 'film' ? glassTint(pane, film ?? null, look) : null,
+        tint: stage === 'film' ? glassTint(pane, film ?? null, look, job.rules.film) : null,
         seams: seamsOf(pieces, glass),
         names: stage === 'cuts' && plan ? namesOf(pieces, glass, plan.job) : [],
         handle: pane.handle,

@@ -1,0 +1,118 @@
+import { silverForTest } from '../testing/jobs.ts';
+import { filmsForTest } from '../testing/films.ts';
+import { describeFilmLineProblem } from '../words/index.ts';
+import { catalogueLines, pricedOn, readCatalogue, type FilmLine } from './index.ts';
+
+const silver: FilmLine = {
+  name: 'Tern Silver 30',
+  kind: 'silverSolar',
+  thicknessUm: '38',
+  visibleTransmitted: '0.30',
+  visibleReflectedOut: '0.40',
+  visibleReflectedIn: '0.41',
+  solarTransmitted: '0.25',
+  solarReflectedOut: '0.36',
+  solarReflectedIn: '0.38',
+  solarAbsorbed: '0.39',
+  uvTransmitted: '0.01',
+  emissivity: '0.75',
+  rollWidthMm: '1524',
+  rollLengthMm: '30480',
+  rollPrice: '430',
+};
+const problemsOf = (changes: FilmLine) =>
+  readCatalogue([{ ...silver, ...changes }], []).bad.flatMap(({ problems }) =>
+    problems.map(({ code }) => code),
+  );
+
+test('a catalogue written as lines reads back as it was, one version on', () => {
+  const { films, bad } = readCatalogue(catalogueLines(filmsForTest), filmsForTest);
+  expect(bad).toEqual([]);
+  expect(films).toEqual(filmsForTest.map((film) => ({ ...film, version: film.version + 1 })));
+});
+
+test('per cent and shares are told apart by the sheet', () => {
+  const perCent = Object.fromEntries(
+    Object.entries(silver).map(([column, text]) => [
+      column,
+      /(Transmitted|Reflected|Absorbed)/.test(column) ? `${Number(text) * 100}` : text,
+    ]),
+  );
+  expect(readCatalogue([perCent], []).films[0]?.optics).toEqual(readCatalogue([silver], []).films[0]?.optics);
+  const [mixed] = readCatalogue([{ ...perCent, visibleTransmitted: '0.30' }], []).bad;
+  expect(mixed?.problems.map(({ code }) => code)).toContain('film.mixedUnits');
+});
+
+test.each<[string, FilmLine, string]>([
+  ['through, back and taken up that do not add to one', { solarAbsorbed: '0.49' }, 'film.sum'],
+  ['more light than there is', { visibleReflectedIn: '0.75' }, 'film.overOne'],
+  [
+    'visible and solar exchanged',
+    { visibleTransmitted: '0.60', visibleReflectedOut: '0.1', visibleReflectedIn: '0.1' },
+    'film.visibleOverSolar',
+  ],
+  [
+    'heat that no light explains',
+    {
+      visibleTransmitted: '0.02',
+      solarTransmitted: '0.62',
+      solarReflectedOut: '0.1',
+      solarReflectedIn: '0.1',
+      solarAbsorbed: '',
+    },
+    'film.solarOverVisible',
+  ],
+  [
+    'sides exchanged',
+    { kind: 'dualReflective', visibleReflectedOut: '0.12', visibleReflectedIn: '0.30' },
+    'film.sidesMixed',
+  ],
+  ['an unknown kind', { kind: 'shiny' }, 'film.notOneOf'],
+  ['no number', { solarTransmitted: 'a quarter' }, 'film.notNumber'],
+  ['a figure nothing can do without', { solarTransmitted: '' }, 'film.missing'],
+  ['a roll without its length', { rollLengthMm: '' }, 'film.missing'],
+])('%s is refused and said', (_name, changes, code) => {
+  expect(problemsOf(changes)).toContain(code);
+  for (const { problems } of readCatalogue([{ ...silver, ...changes }], []).bad)
+    for (const problem of problems) expect(describeFilmLineProblem(problem)).toMatch(/\.$/);
+});
+
+test('a line that cannot be leaves the others, and its number is that of the sheet', () => {
+  const { films, bad } = readCatalogue(
+    [silver, { ...silver, name: 'Tern 5', kind: '' }, { ...silver, name: 'Tern 7' }],
+    [],
+  );
+  expect(films.map(({ name }) => name)).toEqual(['Tern Silver 30', 'Tern 7']);
+  expect(bad).toMatchObject([{ line: 3, name: 'Tern 5' }]);
+  expect(new Set(films.map(({ letter }) => letter)).size).toBe(2);
+});
+
+test('figures nobody gives are assumed and said to be', () => {
+  const [film] = readCatalogue([{ ...silver, uvTransmitted: '', visibleReflectedIn: '' }], []).films;
+  expect(film?.assumed).toEqual(['visibleReflectedIn', 'uvTransmitted']);
+  expect(film?.optics.visibleReflectedIn).toBe(0.4);
+});
+
+test('more lines of a film add rolls, and prices that hold from a day', () => {
+  const more = {
+    name: silver.name ?? '',
+    rollWidthMm: '1524',
+    rollLengthMm: '30480',
+    rollPrice: '465',
+    priceFrom: '2027-01-01',
+  };
+  const { films, bad } = readCatalogue([silver, { ...more, rollWidthMm: '914', priceFrom: '' }, more], []);
+  expect(bad).toEqual([]);
+  const [film] = films;
+  if (!film) throw new Error('no film');
+  const priceOn = (day: string) => pricedOn(film, day).rolls.map(({ widthMm, price }) => [widthMm, price]);
+  expect(priceOn('2026-12-31')).toEqual([
+    [1524, 430],
+    [914, 465],
+  ]);
+  expect(priceOn('2027-01-01')).toEqual([
+    [1524, 465],
+    [914, 465],
+  ]);
+  expect(pricedOn(silverForTest, '2030-01-01')).toBe(silverForTest);
+});

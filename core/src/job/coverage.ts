@@ -1,0 +1,100 @@
+import type { Film } from '../film/index.ts';
+import type { RuleSet } from '../rules/index.ts';
+import type { PlacedOpening, Size } from '../survey/index.ts';
+import type { Pane } from './records.ts';
+
+/** A strip of a pane's glass over its whole width that film covers; mm from the top of the glass. */
+export interface CoveredStrip {
+  readonly topMm: number;
+  readonly heightMm: number;
+}
+
+type PaneToCover = Pick<Pane, 'coverage' | 'sillMm'>;
+
+/**
+ * What film covers of a pane whose glass has this height, from the top down. Heights over the floor that do not lie on
+ * the glass are cut off at its edges; nothing is left where they miss it.
+ */
+export function coveredStrips(
+  { coverage, sillMm }: PaneToCover,
+  heightMm: number,
+  { markings }: Pick<RuleSet['film'], 'markings'>,
+): CoveredStrip[] {
+  const strip = (fromFloorMm: number, toFloorMm: number): CoveredStrip[] => {
+    const top = Math.max(0, sillMm + heightMm - toFloorMm);
+    const bottom = Math.min(heightMm, sillMm + heightMm - fromFloorMm);
+    return bottom - top > 0.5 ? [{ topMm: top, heightMm: bottom - top }] : [];
+  };
+  switch (coverage.kind) {
+    case 'whole':
+    case 'gradient':
+      return [{ topMm: 0, heightMm }];
+    case 'band':
+      return strip(coverage.fromFloorMm, coverage.toFloorMm);
+    case 'lower':
+      return strip(0, coverage.toFloorMm);
+    case 'markings':
+      return markings
+        .flatMap((mark) => strip(mark.fromFloorMm, mark.fromFloorMm + mark.heightMm))
+        .sort((a, b) => a.topMm - b.topMm);
+  }
+}
+
+/** What one piece of film has to cover: the strips of a pane are cut alike, to the tallest. */
+export function pieceSize(strips: readonly CoveredStrip[], glass: Size): Size {
+  return { widthMm: glass.widthMm, heightMm: Math.max(0, ...strips.map(({ heightMm }) => heightMm)) };
+}
+
+const into = (mm: number, repeatMm: number) => ((mm % repeatMm) + repeatMm) % repeatMm;
+
+/** Where the pattern must start on each pane so that it runs on over the wall from the top left corner of the first. */
+export function patternOverWall(
+  placed: readonly Pick<PlacedOpening<string>, 'id' | 'leftMm' | 'sillMm' | 'size'>[],
+  pattern: NonNullable<Film['pattern']>,
+): ReadonlyMap<string, NonNullable<Pane['patternStart']>> {
+  const [first] = placed;
+  if (!first) return new Map();
+  const topOf = ({ sillMm, size }: (typeof placed)[number]) => sillMm + size.heightMm;
+  return new Map(
+    placed.map((each) => [
+      each.id,
+      {
+        acrossMm: into(each.leftMm - first.leftMm, pattern.acrossMm),
+        alongMm: into(topOf(first) - topOf(each), pattern.alongMm),
+      },
+    ]),
+  );
+}
+
+/** Lead strip on a pane, and the dots at its crossings; strip in mm with nothing for waste. */
+export interface LeadNeeded {
+  readonly stripMm: number;
+  readonly dots: number;
+}
+
+/** What leaded lines on a pane take: squares, or diamonds standing on their points. */
+export function leadOn({ leading }: Pick<Pane, 'leading'>, glass: Size): LeadNeeded {
+  if (!leading) return { stripMm: 0, dots: 0 };
+  const { widthMm, heightMm } = glass;
+  const { acrossMm, alongMm } = leading;
+  if (leading.pattern === 'squares') {
+    const upright = Math.max(0, Math.ceil(widthMm / acrossMm) - 1);
+    const level = Math.max(0, Math.ceil(heightMm / alongMm) - 1);
+    return { stripMm: upright * heightMm + level * widthMm, dots: upright * level };
+  }
+  // Lines of both slants, half a diamond apart along the top edge; each is clipped to the glass.
+  const slope = alongMm / acrossMm;
+  const reach = heightMm / slope;
+  const lines = (from: number) => {
+    const starts: number[] = [];
+    for (let x = from - Math.ceil((reach + from) / acrossMm) * acrossMm; x < widthMm; x += acrossMm)
+      starts.push(x);
+    return starts.map((x) => {
+      const [left, right] = [Math.max(0, x), Math.min(widthMm, x + reach)];
+      return Math.max(0, right - left) * Math.hypot(1, slope);
+    });
+  };
+  const oneWay = lines(acrossMm / 2);
+  const crossings = Math.floor((widthMm / acrossMm) * (heightMm / alongMm) * 2);
+  return { stripMm: 2 * oneWay.reduce((sum, each) => sum + each, 0), dots: crossings };
+}

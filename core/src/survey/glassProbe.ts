@@ -1,0 +1,76 @@
+/** What a glass detector tells: how many panes, how thick they are together, and whether there is a low-e coating. */
+export interface GlassDetected {
+  readonly panes: 1 | 2 | 3;
+  readonly thicknessMm: number | null;
+  readonly coating: boolean;
+}
+
+/** What a transmission meter tells of light, heat and UV through the pane as found; shares from 0 to 1. */
+export interface GlassMetered {
+  readonly light: number;
+  readonly solar: number;
+  readonly uv: number;
+}
+
+export type ProbeAnswer<Told> =
+  | { readonly kind: 'told'; readonly told: Told }
+  | { readonly kind: 'lost'; readonly because: 'connection' | 'noReading' };
+
+/** A device held against the glass, real or stood in for. */
+export interface GlassInstrument<Told> {
+  readonly name: string;
+  /** Whether this is no real device. */
+  readonly standIn: boolean;
+  readonly measure: () => Promise<ProbeAnswer<Told>>;
+}
+
+/** How the stand-ins behave; shares from 0 to 1. */
+export interface ProbeHabits {
+  readonly noise: number;
+  readonly thicknessNoiseMm: number;
+  readonly lostShare: number;
+  /** How often a coating is overlooked. */
+  readonly overlooksShare: number;
+}
+
+export const USUAL_PROBES: ProbeHabits = {
+  noise: 0.01,
+  thicknessNoiseMm: 0.2,
+  lostShare: 0.06,
+  overlooksShare: 0.03,
+};
+
+function lost<Told>(habits: ProbeHabits, random: () => number): ProbeAnswer<Told> | null {
+  return random() < habits.lostShare
+    ? { kind: 'lost', because: random() < 0.5 ? 'connection' : 'noReading' }
+    : null;
+}
+
+/** What the stand-in of a detector answers before glass that really is so. */
+export function standInDetector(
+  real: { readonly panes: 1 | 2 | 3; readonly thicknessMm: number; readonly coating: boolean },
+  habits: ProbeHabits,
+  random: () => number,
+): ProbeAnswer<GlassDetected> {
+  const nothing = lost<GlassDetected>(habits, random);
+  if (nothing) return nothing;
+  const noise = (2 * random() - 1) * habits.thicknessNoiseMm;
+  const coating = real.coating && random() >= habits.overlooksShare;
+  return {
+    kind: 'told',
+    told: { panes: real.panes, thicknessMm: Math.round((real.thicknessMm + noise) * 10) / 10, coating },
+  };
+}
+
+/** What the stand-in of a transmission meter answers before glass that really lets so much through. */
+export function standInMeter(
+  real: GlassMetered,
+  habits: ProbeHabits,
+  random: () => number,
+): ProbeAnswer<GlassMetered> {
+  const nothing = lost<GlassMetered>(habits, random);
+  if (nothing) return nothing;
+  const about = (share: number) =>
+    Math.round(Math.min(1, Math.max(0, share + (2 * random() - 1) * habits.noise)) * 1000) / 1000;
+  return { kind: 'told', told: { light: about(real.light), solar: about(real.solar), uv: about(real.uv) } };
+}

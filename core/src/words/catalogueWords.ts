@@ -1,0 +1,82 @@
+import { FILM_KINDS, type FilmColumn, type FilmLineProblem } from '../film/index.ts';
+import { assertNever } from '../units/index.ts';
+
+/** What the columns of a catalogue sheet are called in sentences. */
+export const FILM_COLUMN_NAMES: Readonly<Record<FilmColumn, string>> = {
+  id: 'id',
+  name: 'name',
+  letter: 'letter',
+  kind: 'kind of film',
+  hold: 'how it holds',
+  mount: 'inside or outside',
+  thicknessUm: 'thickness (µm)',
+  visibleTransmitted: 'visible light through',
+  visibleReflectedOut: 'visible light thrown back outside',
+  visibleReflectedIn: 'visible light thrown back inside',
+  solarTransmitted: 'sun’s energy through',
+  solarReflectedOut: 'sun’s energy thrown back outside',
+  solarReflectedIn: 'sun’s energy thrown back inside',
+  uvTransmitted: 'UV through',
+  emissivity: 'emissivity',
+  solarAbsorbed: 'sun’s energy taken up',
+  castA: 'cast a*',
+  castB: 'cast b*',
+  madeFor: 'made for',
+  openMetal: 'open metal',
+  lifeYears: 'life (years)',
+  warrantyYears: 'warranty (years)',
+  cureDays: 'cure (days)',
+  turn: 'lay',
+  matchEdges: 'same edge at seams',
+  mayBeSeamed: 'may be seamed',
+  patternAcrossMm: 'repeat across (mm)',
+  patternAlongMm: 'repeat along (mm)',
+  patternDrop: 'match (straight or half)',
+  lots: 'lots',
+  rollWidthMm: 'roll width (mm)',
+  rollLengthMm: 'roll length (mm)',
+  rollPrice: 'price of the roll',
+  priceFrom: 'price from (day)',
+};
+
+const ALLOWED: Readonly<Partial<Record<FilmColumn, string>>> = {
+  kind: FILM_KINDS.join(', '),
+  hold: 'pressureSensitive, dryAdhesive or cling',
+  mount: 'inside or outside',
+  madeFor: 'glazing or vehicle',
+  turn: 'any, half or none',
+  patternDrop: 'straight or half',
+  priceFrom: 'a day such as 2027-03-01',
+};
+
+const two = (share: number) => share.toFixed(2);
+
+/** What is wrong with a line of a catalogue sheet and how to mend it, in one sentence. */
+export function describeFilmLineProblem(problem: FilmLineProblem): string {
+  switch (problem.code) {
+    case 'film.missing':
+      return `There is no ${FILM_COLUMN_NAMES[problem.column]}; without it nothing can be said of the film.`;
+    case 'film.notNumber':
+      return `“${problem.text}” is no number (${FILM_COLUMN_NAMES[problem.column]}).`;
+    case 'film.outOfRange':
+      return `${problem.text} cannot be (${FILM_COLUMN_NAMES[problem.column]}).`;
+    case 'film.notOneOf':
+      return `“${problem.text}” is not known (${FILM_COLUMN_NAMES[problem.column]}); write ${ALLOWED[problem.column] ?? 'yes or no'}.`;
+    case 'film.sum':
+      return `Through, thrown back and taken up add to ${two(problem.sum)}; they must add to 1. Look which of the three is off.`;
+    case 'film.overOne':
+      return `${problem.band === 'solar' ? 'The sun’s energy' : 'Visible light'} through and thrown back ${problem.side === 'out' ? 'outside' : 'inside'} add to ${two(problem.sum)}, more than there is.`;
+    case 'film.mixedUnits':
+      return `${problem.text} (${FILM_COLUMN_NAMES[problem.column]}) looks like a share among per cents; write all optics the one way or all the other.`;
+    case 'film.sidesMixed':
+      return `A dual-reflective film throws back more outside than inside; here it is ${two(problem.out)} against ${two(problem.into)}. Perhaps glass side and room side are exchanged.`;
+    case 'film.visibleOverSolar':
+      return `${two(problem.visible)} of the visible light but only ${two(problem.solar)} of the sun’s energy cannot be: visible light alone brings ${two(problem.least)}. Perhaps the two are exchanged.`;
+    case 'film.solarOverVisible':
+      return `${two(problem.solar)} of the sun’s energy with ${two(problem.visible)} of the visible light cannot be: at most ${two(problem.most)}.`;
+    case 'film.twice':
+      return `“${problem.name}” stands in the sheet twice with figures; a second line may only add a roll or a price.`;
+    default:
+      return assertNever(problem);
+  }
+}
