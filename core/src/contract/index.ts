@@ -37,9 +37,12 @@ export {
 export { RULES_OF_ROLES } from './roles.ts';
 export { problemSchema, type Problem } from './problem.ts';
 export {
+  LARGEST_CATALOGUE,
+  saveFilmsSchema,
   saveRuleSetSchema,
   shopBookSchema,
   storedRuleSetSchema,
+  type SaveFilms,
   type SaveRuleSet,
   type ShopBookAnswer,
   type StoredRuleSet,

@@ -11,7 +11,13 @@ import {
   paperSchema,
   sentEditSchema,
 } from './jobs.ts';
-import { saveRuleSetSchema, shopBookSchema, storedRuleSetSchema } from './shop.ts';
+import {
+  saveFilmsSchema,
+  savedFilmsSchema,
+  saveRuleSetSchema,
+  shopBookSchema,
+  storedRuleSetSchema,
+} from './shop.ts';
 
 /** One operation of the HTTP API: what the server validates, the client calls, and the OpenAPI document describes. */
 export interface Operation<
@@ -90,6 +96,16 @@ export const operations = {
     params: noParams,
     body: nothing,
     answer: shopBookSchema,
+  }),
+  saveFilms: operation({
+    method: 'put',
+    path: '/films',
+    summary: 'Add films to the catalogue or change them; 409 when one has been changed since',
+    access: 'signedIn',
+    status: 200,
+    params: noParams,
+    body: saveFilmsSchema,
+    answer: savedFilmsSchema,
   }),
   saveRuleSet: operation({
     method: 'put',

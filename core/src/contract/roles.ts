@@ -5,15 +5,22 @@ interface RoleRules {
   readonly writes: readonly RecordKind[];
   readonly makesJobs: boolean;
   readonly changesRules: boolean;
+  readonly changesFilms: boolean;
 }
 
 /** Who may do what; the server asks this at every write, the interface to hide what would be refused. */
 export const RULES_OF_ROLES: Readonly<Record<Role, RoleRules>> = {
-  owner: { writes: ['job', 'room', 'wall', 'pane', 'fitting', 'plan'], makesJobs: true, changesRules: true },
+  owner: {
+    writes: ['job', 'room', 'wall', 'pane', 'fitting', 'plan', 'sold'],
+    makesJobs: true,
+    changesRules: true,
+    changesFilms: true,
+  },
   installer: {
-    writes: ['job', 'room', 'wall', 'pane', 'fitting', 'plan'],
+    writes: ['job', 'room', 'wall', 'pane', 'fitting', 'plan', 'sold'],
     makesJobs: true,
     changesRules: false,
+    changesFilms: false,
   },
-  apprentice: { writes: ['pane', 'fitting'], makesJobs: false, changesRules: false },
+  apprentice: { writes: ['pane', 'fitting'], makesJobs: false, changesRules: false, changesFilms: false },
 };

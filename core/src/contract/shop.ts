@@ -22,6 +22,16 @@ export const saveRuleSetSchema = z
   .strictObject({ baseVersion: z.int(), rules: ruleSetSchema })
   .meta({ id: 'SaveRuleSet' });
 
+export const LARGEST_CATALOGUE = 6000;
+
+/** Films to be kept: each a version on from what it replaces, so that a stale write is found. */
+export const saveFilmsSchema = z
+  .strictObject({ films: z.array(filmInBook).min(1).max(LARGEST_CATALOGUE) })
+  .meta({ id: 'SaveFilms' });
+
+export const savedFilmsSchema = z.strictObject({ saved: z.int() }).meta({ id: 'SavedFilms' });
+
+export type SaveFilms = z.infer<typeof saveFilmsSchema>;
 export type StoredRuleSet = z.infer<typeof storedRuleSetSchema>;
 export type ShopBookAnswer = z.infer<typeof shopBookSchema>;
 export type SaveRuleSet = z.infer<typeof saveRuleSetSchema>;

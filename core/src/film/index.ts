@@ -8,6 +8,7 @@ export {
   type FilmLineProblem,
   type ReadCatalogue,
 } from './catalogue.ts';
+export { catalogueFileSchema, linesOfFile, linesOfTable, type SheetLines } from './catalogueFile.ts';
 export { OPTICS_KEYS, filmSchema } from './filmSchema.ts';
 export {
   FILM_KINDS,

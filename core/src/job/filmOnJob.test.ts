@@ -165,16 +165,16 @@ describe('films as they were sold', () => {
       rolls: [{ widthMm: 1524, lengthMm: 30480, price: 500, later: [] }],
     };
     const later = { ...book, films: [dearer, neutralForTest] };
-    expect(bookOfJob(sold.value, later).films[0]?.rolls[0]?.price).toBe(412);
+    expect(bookOfJob(sold.value, later, '2026-11-25').films[0]?.rolls[0]?.price).toBe(412);
     expect(soldOtherwise(sold.value, later)).toMatchObject([{ filmId: silverForTest.id, now: dearer }]);
     expect(soldOtherwise(sold.value, book)).toEqual([]);
-    expect(bookOfJob(sold.value, { ...book, films: [] }).films).toEqual([silverForTest]);
+    expect(bookOfJob(sold.value, { ...book, films: [] }, '2026-11-25').films).toEqual([silverForTest]);
     const back = applyEdit(sold.value, {
       id: 'f',
       label: 'Back',
       changes: unsell(sold.value, silverForTest.id),
     });
-    expect(back.ok && bookOfJob(back.value, later).films[0]).toBe(dearer);
+    expect(back.ok && bookOfJob(back.value, later, '2026-11-25').films[0]).toBe(dearer);
   });
 });
 

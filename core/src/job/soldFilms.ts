@@ -1,11 +1,15 @@
-import type { Film } from '../film/index.ts';
+import { pricedOn, type Film } from '../film/index.ts';
 import { addRecord, sameData, type Change } from './edit.ts';
 import type { ShopBook } from './planning.ts';
 import type { JobRecords } from './records.ts';
 
-/** The shop's book as a job goes by it: films it was sold with keep the figures and prices of that day. */
-export function bookOfJob(records: Pick<JobRecords, 'sold'>, book: ShopBook): ShopBook {
-  const sold = records.sold;
+/**
+ * The shop's book as a job goes by it on a day, `YYYY-MM-DD`: prices of that day, but films it was sold with keep the
+ * figures and prices they had then.
+ */
+export function bookOfJob(records: Pick<JobRecords, 'sold'>, shop: ShopBook, day: string): ShopBook {
+  const { sold } = records;
+  const book = { ...shop, films: shop.films.map((film) => pricedOn(film, day)) };
   if (Object.keys(sold).length === 0) return book;
   const known = new Set(book.films.map(({ id }) => id));
   const gone = Object.values(sold).flatMap(({ film }) => (known.has(film.id) ? [] : [film]));

@@ -11,6 +11,7 @@ import {
   type Operation,
   type Paper,
   type Preferences,
+  type SaveFilms,
   type SaveRuleSet,
   type SentEdit,
   type Session,
@@ -110,6 +111,11 @@ export const api = createApi({
       transformResponse: answerOf(operations.shopBook),
       providesTags: ['ShopBook'],
     }),
+    saveFilms: build.mutation<{ saved: number }, SaveFilms>({
+      query: (body) => request(operations.saveFilms, {}, body),
+      transformResponse: answerOf(operations.saveFilms),
+      invalidatesTags: ['ShopBook'],
+    }),
     saveRuleSet: build.mutation<StoredRuleSet, SaveRuleSet>({
       query: (body) => request(operations.saveRuleSet, { id: body.rules.id }, body),
       transformResponse: answerOf(operations.saveRuleSet),
@@ -164,6 +170,7 @@ export const {
   useSignOutMutation,
   useSavePreferencesMutation,
   useShopBookQuery,
+  useSaveFilmsMutation,
   useSaveRuleSetMutation,
   useJobsQuery,
   useMakeJobMutation,

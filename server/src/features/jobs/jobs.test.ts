@@ -216,4 +216,20 @@ describe('roles', () => {
     expect((await save(owner)).status).toBe(409);
     expect((await owner.get('/shop-book')).body.ruleSets[0].rules.cutting.marginMm).toBe(30);
   });
+
+  test('films are the owner’s; a next version replaces, a stale one is refused and nothing of it written', async () => {
+    const installer = await signedIn(server, shop.emails.installer);
+    const [film] = (await owner.get('/shop-book')).body.films;
+    const next = { ...film, version: film.version + 1, lots: ['B-7'] };
+    const fresh = { ...film, id: 'tern-30', name: 'Tern 30', version: 1 };
+    const names = async () => (await owner.get('/shop-book')).body.films.map(({ id }: { id: string }) => id);
+    expect((await installer.put('/films', { films: [next] })).status).toBe(403);
+    expect((await owner.put('/films', { films: [next, fresh] })).body).toEqual({ saved: 2 });
+    expect(await names()).toContain('tern-30');
+    const other = { ...film, id: 'tern-50', name: 'Tern 50', version: 1 };
+    expect((await owner.put('/films', { films: [other, next] })).status).toBe(409);
+    expect(await names()).not.toContain('tern-50');
+    const bad = { ...fresh, version: 2, optics: { ...film.optics, solarTransmitted: 1.4 } };
+    expect((await owner.put('/films', { films: [bad] })).status).toBe(422);
+  });
 });

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { RULES_OF_ROLES, operations } from '@neat-sill/core/contract';
-import { EMPTY_RECORDS, HEADER_ID, NEW_HEADER, writeJobFile } from '@neat-sill/core/job';
+import { bookOfJob, EMPTY_RECORDS, HEADER_ID, NEW_HEADER, writeJobFile } from '@neat-sill/core/job';
 import { Router } from 'express';
 import { z } from 'zod';
 import type { Database } from '../../db/database.ts';
@@ -65,7 +65,8 @@ export function jobRoutes(db: Database, now: () => Date): Router {
     const file = await db.inShop(caller.person.shopId, async (tx) => {
       const job = await readJob(tx, id.data);
       if (!job) throw notFound('The job');
-      return writeJobFile(job.records, bookOf(await readShopBook(tx)));
+      const day = now().toISOString().slice(0, 10);
+      return writeJobFile(job.records, bookOfJob(job.records, bookOf(await readShopBook(tx)), day));
     });
     const name = file.name.replaceAll(/[^\p{L}\p{N} _-]/gu, '').trim() || 'job';
     res

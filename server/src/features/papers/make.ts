@@ -1,3 +1,4 @@
+import { bookOfJob } from '@neat-sill/core/job';
 import { eq } from 'drizzle-orm';
 import type { Database } from '../../db/database.ts';
 import { papers, pictures, shops } from '../../db/schema.ts';
@@ -24,7 +25,8 @@ export async function makePaper(db: Database, { shopId, paperId }: QueuedWork['p
     return { paper, job, shop, photographs, book: bookOf(await readShopBook(tx)) };
   });
   if (!asked || asked.paper.state !== 'waiting') return;
-  const { paper, job, shop, book, photographs } = asked;
+  const { paper, job, shop, photographs } = asked;
+  const book = bookOfJob(job.records, asked.book, paper.today);
   const input: PaperInput = {
     records: job.records,
     book,

@@ -3,11 +3,25 @@ import { Router } from 'express';
 import type { Database } from '../../db/database.ts';
 import { HttpProblem, notAllowed, notFound } from '../../http/problem.ts';
 import { signedInRoute } from '../../http/route.ts';
-import { readShopBook, writeRuleSet } from './store.ts';
+import { readShopBook, writeFilms, writeRuleSet } from './store.ts';
 
 export function shopRoutes(db: Database): Router {
   const router = Router();
   signedInRoute(router, operations.shopBook, ({ caller }) => db.inShop(caller.person.shopId, readShopBook));
+
+  signedInRoute(router, operations.saveFilms, async ({ caller, body }) => {
+    if (!RULES_OF_ROLES[caller.person.role].changesFilms)
+      throw notAllowed('Only the owner changes the catalogue.');
+    return db.inShop(caller.person.shopId, async (tx) => {
+      const stale = await writeFilms(tx, caller.person.shopId, body.films);
+      if (stale.length > 0)
+        throw new HttpProblem(409, {
+          title: 'Changed since',
+          detail: `Somebody has changed ${stale.slice(0, 3).join(', ')} since you read the catalogue; nothing was written. Load the page again and read the file once more.`,
+        });
+      return { saved: body.films.length };
+    });
+  });
 
   signedInRoute(router, operations.saveRuleSet, async ({ caller, params, body }) => {
     if (!RULES_OF_ROLES[caller.person.role].changesRules)

@@ -1,5 +1,5 @@
 import { stockSchema, type StockForPlan } from '@neat-sill/core/cuts';
-import { filmSchema } from '@neat-sill/core/film';
+import { filmSchema, type Film } from '@neat-sill/core/film';
 import { storedRuleSetSchema, type ShopBookAnswer, type StoredRuleSet } from '@neat-sill/core/contract';
 import type { ShopBook } from '@neat-sill/core/job';
 import { and, asc, eq } from 'drizzle-orm';
@@ -16,6 +16,26 @@ export async function readShopBook(tx: Tx): Promise<ShopBookAnswer> {
     stock: stockRows.map(({ data }): StockForPlan => stockSchema.parse(data)),
     ruleSets: ruleRows.map(({ version, data }) => storedRuleSetSchema.parse({ version, rules: data })),
   };
+}
+
+/** Writes films a version on from what stands; answers with the names of those that somebody else has changed since. */
+export async function writeFilms(tx: Tx, shopId: string, sent: readonly Film[]): Promise<string[]> {
+  const rows = await tx
+    .select({ id: films.id, place: films.place, data: films.data })
+    .from(films)
+    .for('update');
+  const stands = new Map(rows.map(({ id, data }) => [id, filmSchema.parse(data)]));
+  const stale = sent.filter((film) => film.version !== (stands.get(film.id)?.version ?? 0) + 1);
+  if (stale.length > 0) return stale.map(({ name }) => name);
+  let place = Math.max(0, ...rows.map((row) => row.place));
+  for (const film of sent) {
+    if (stands.has(film.id)) await tx.update(films).set({ data: film }).where(eq(films.id, film.id));
+    else {
+      place += 1;
+      await tx.insert(films).values({ shopId, id: film.id, place, data: film });
+    }
+  }
+  return [];
 }
 
 export function bookOf({ films: catalogue, stock: rack, ruleSets: sets }: ShopBookAnswer): ShopBook {

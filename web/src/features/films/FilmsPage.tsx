@@ -1,23 +1,138 @@
-import { solarAbsorptance } from '@neat-sill/core/film';
-import { formatLength } from '@neat-sill/core/units';
-import { FILM_KIND_NAMES } from '@neat-sill/core/words';
+import { RULES_OF_ROLES } from '@neat-sill/core/contract';
+import { pricedOn, solarAbsorptance, type Film } from '@neat-sill/core/film';
+import { formatLength, type LengthUnit } from '@neat-sill/core/units';
+import { FILM_COLUMN_NAMES, FILM_KIND_NAMES } from '@neat-sill/core/words';
+import { FileDown, FileUp } from 'lucide-react';
+import { useDeferredValue, useState } from 'react';
 import { sentenceOf, useSessionQuery, useShopBookQuery } from '../../api/api.ts';
+import { Button } from '../../ui/Button.tsx';
+import { TextField } from '../../ui/Field.tsx';
+import { countOf, today } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 import { FilmSwatch } from '../film/index.ts';
+import { CatalogueSheet, downloadCatalogue } from './CatalogueSheet.tsx';
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 const TURNS = { any: 'any way round', half: 'either end up', none: 'one way up' } as const;
+const HOLDS = {
+  pressureSensitive: 'pressure-sensitive adhesive',
+  dryAdhesive: 'dry adhesive',
+  cling: 'holds by cling',
+} as const;
+/** So many are listed before somebody asks for more: a catalogue may have thousands. */
+const FIRST_LISTED = 60;
 
-/** The shop's catalogue: what each film does to light and heat, and the rolls it comes in. */
+function Rolls({ film, unit }: { film: Film; unit: LengthUnit }) {
+  const show = (mm: number) => formatLength(mm, { unit });
+  const priced = pricedOn(film, today());
+  if (film.rolls.length === 0) return <>No roll on sale</>;
+  return (
+    <ul>
+      {priced.rolls.map(({ widthMm, lengthMm, price, later }) => (
+        <li key={`${widthMm} ${lengthMm}`}>
+          {show(widthMm)} × {show(lengthMm)}: <b>{price === null ? 'no price' : price.toFixed(2)}</b>
+          {later
+            .filter(({ from }) => from > today())
+            .map(({ from, price: then }) => (
+              <span key={from} className="text-ochre-text">
+                , {then.toFixed(2)} from {from}
+              </span>
+            ))}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function FilmLine({ film, unit }: { film: Film; unit: LengthUnit }) {
+  const { optics } = film;
+  return (
+    <li className="grid gap-x-6 gap-y-1 border-b border-hairline py-3 sm:grid-cols-[auto_1.2fr_1.4fr_1.4fr]">
+      <FilmSwatch film={film} size={52} />
+      <div>
+        <h2 className="text-lg font-bold">{film.name}</h2>
+        <p className="text-sm text-quiet">
+          {FILM_KIND_NAMES[film.kind]}, {film.mount}, {film.thicknessUm} µm
+        </p>
+        <p className="text-sm text-quiet">
+          {HOLDS[film.hold]}
+          {film.openMetal && ', metal lies open at cut edges'}
+          {film.madeFor === 'vehicle' && ', made for vehicles'}
+        </p>
+      </div>
+      <div className="text-sm">
+        Visible light through <b>{percent(optics.visibleTransmitted)}</b>, thrown back{' '}
+        <b>{percent(optics.visibleReflectedOut)}</b> outside, <b>{percent(optics.visibleReflectedIn)}</b>{' '}
+        inside
+        <br />
+        Sun’s energy through <b>{percent(optics.solarTransmitted)}</b>, thrown back{' '}
+        <b>{percent(optics.solarReflectedOut)}</b>, taken up <b>{percent(solarAbsorptance(film))}</b>
+        <br />
+        UV through <b>{percent(optics.uvTransmitted)}</b>, emissivity <b>{optics.emissivity.toFixed(2)}</b>
+        {film.assumed.length > 0 && (
+          <p className="text-ochre-text">
+            Not given by its maker, assumed: {film.assumed.map((key) => FILM_COLUMN_NAMES[key]).join(', ')}.
+          </p>
+        )}
+      </div>
+      <div className="text-sm">
+        <Rolls film={film} unit={unit} />
+        Lies {TURNS[film.turn]}
+        {film.matchEdges && ', seams with the same roll edge'}
+        {film.pattern &&
+          `, repeat ${formatLength(film.pattern.acrossMm, { unit })} across, ${formatLength(film.pattern.alongMm, { unit })} along`}
+        {!film.mayBeSeamed && ', no seams'}
+        <p className="text-quiet">
+          {film.lifeYears !== null && `Lasts about ${countOf(film.lifeYears, 'year')}. `}
+          {film.warrantyYears !== null && `Warranty ${countOf(film.warrantyYears, 'year')}. `}
+          {film.cureDays !== null && `Dry after ${countOf(film.cureDays, 'day')}, says its maker. `}
+          {film.lots.length > 0 && `Lots ${film.lots.join(', ')}. `}
+          {film.version > 1 && `Version ${film.version}.`}
+        </p>
+      </div>
+    </li>
+  );
+}
+
+/** The shop's catalogue: what each film does to light and heat, the rolls it comes in, and films from a sheet. */
 export function FilmsPage() {
   const { data: book, error } = useShopBookQuery();
   const { data: session } = useSessionQuery();
+  const [importing, setImporting] = useState(false);
+  const [sought, setSought] = useState('');
+  const [listed, setListed] = useState(FIRST_LISTED);
+  const words = useDeferredValue(sought).toLowerCase().split(' ').filter(Boolean);
   const unit = session?.person?.unit ?? 'mm';
+  const mayChange = session?.person ? RULES_OF_ROLES[session.person.role].changesFilms : false;
+  const films = (book?.films ?? []).filter((film) => {
+    const named = `${film.name} ${FILM_KIND_NAMES[film.kind]} ${film.mount}`.toLowerCase();
+    return words.every((word) => named.includes(word));
+  });
   return (
     <div className="mx-auto flex max-w-5xl flex-col gap-4 p-5">
-      <div>
-        <h1 className="text-2xl font-bold">Films</h1>
-        <p className="text-quiet">Figures on 3 mm clear glass, sun at right angles.</p>
+      <div className="flex flex-wrap items-end justify-between gap-4">
+        <div>
+          <h1 className="text-2xl font-bold">Films</h1>
+          <p className="text-quiet">Figures on 3 mm clear glass, sun at right angles.</p>
+        </div>
+        <div className="flex flex-wrap items-end gap-3">
+          <TextField
+            label="Find by name or kind"
+            type="search"
+            value={sought}
+            onChange={(event) => setSought(event.target.value)}
+          />
+          {mayChange && (
+            <Button onClick={() => setImporting(true)}>
+              <FileUp size={17} aria-hidden /> From a sheet
+            </Button>
+          )}
+          {book && (
+            <Button onClick={() => void downloadCatalogue(book.films)}>
+              <FileDown size={17} aria-hidden /> Save as CSV
+            </Button>
+          )}
+        </div>
       </div>
       {error && (
         <Note tone="no" role="alert">
@@ -26,42 +141,17 @@ export function FilmsPage() {
       )}
       {/* Nothing in the list takes the focus: it is scrolled by keys from here. */}
       <ul className="border-t border-hairline" tabIndex={0} aria-label="Films of the shop">
-        {book?.films.map((film) => (
-          <li
-            key={film.id}
-            className="grid gap-x-6 gap-y-1 border-b border-hairline py-3 sm:grid-cols-[auto_1.2fr_1.4fr_1.4fr]"
-          >
-            <FilmSwatch film={film} size={52} />
-            <div>
-              <h2 className="text-lg font-bold">{film.name}</h2>
-              <p className="text-sm text-quiet">
-                {FILM_KIND_NAMES[film.kind]}, {film.mount}, {film.thicknessUm} µm
-              </p>
-            </div>
-            <p className="text-sm">
-              Visible light through <b>{percent(film.optics.visibleTransmitted)}</b>, thrown back{' '}
-              <b>{percent(film.optics.visibleReflectedOut)}</b>
-              <br />
-              Sun’s energy through <b>{percent(film.optics.solarTransmitted)}</b>, taken up{' '}
-              <b>{percent(solarAbsorptance(film))}</b>
-              <br />
-              UV through <b>{percent(film.optics.uvTransmitted)}</b>
-            </p>
-            <p className="text-sm">
-              Rolls{' '}
-              {film.rolls.length === 0
-                ? 'none on sale'
-                : film.rolls.map((roll) => formatLength(roll.widthMm, { unit })).join(', ')}
-              <br />
-              Lies {TURNS[film.turn]}
-              {film.matchEdges && ', seams with the same roll edge'}
-              {film.pattern &&
-                `, repeat ${formatLength(film.pattern.acrossMm, { unit })} across, ${formatLength(film.pattern.alongMm, { unit })} along`}
-              {!film.mayBeSeamed && ', no seams'}
-            </p>
-          </li>
+        {films.slice(0, listed).map((film) => (
+          <FilmLine key={film.id} film={film} unit={unit} />
         ))}
       </ul>
+      {book && films.length === 0 && <p className="text-quiet">No film by that name.</p>}
+      {films.length > listed && (
+        <Button className="self-start" onClick={() => setListed(films.length)}>
+          Show the other {films.length - listed}
+        </Button>
+      )}
+      {importing && book && <CatalogueSheet films={book.films} onClose={() => setImporting(false)} />}
     </div>
   );
 }

@@ -1,4 +1,5 @@
 import {
+  bookOfJob,
   headerOf,
   inOrder,
   jobFigures,
@@ -16,6 +17,7 @@ import type { Doubt } from '@neat-sill/core/survey';
 import type { LengthUnit } from '@neat-sill/core/units';
 import { createContext, useContext, useMemo } from 'react';
 import { useSessionQuery, useShopBookQuery } from '../../api/api.ts';
+import { today } from '../../ui/format.ts';
 import { useDoubts } from './doubts.ts';
 import { useAppDispatch, useAppSelector } from './hooks.ts';
 import { jobActions } from './jobSlice.ts';
@@ -27,7 +29,10 @@ export interface OpenJob {
   readonly jobId: string;
   readonly records: JobRecords;
   readonly header: JobHeader;
+  /** As this job goes by it: films keep what they were sold with. */
   readonly book: ShopBook;
+  /** As the shop has it now. */
+  readonly catalogue: ShopBook;
   readonly rules: RuleSet;
   readonly walls: readonly (Wall & { readonly id: string })[];
   readonly wall: (Wall & { readonly id: string }) | null;
@@ -65,18 +70,23 @@ function useJobData() {
   const jobId = useAppSelector((state) => state.job.jobId);
   const records = useAppSelector((state) => state.job.records);
   const { data: answer } = useShopBookQuery();
-  const book = useMemo(
+  const catalogue = useMemo(
     (): ShopBook | null =>
       answer
         ? { films: answer.films, stock: answer.stock, ruleSets: answer.ruleSets.map(({ rules }) => rules) }
         : null,
     [answer],
   );
+  const { sold } = records;
+  const book = useMemo(
+    (): ShopBook | null => catalogue && bookOfJob({ sold }, catalogue, today()),
+    [catalogue, sold],
+  );
   const rules = book && headerOf(records) ? ruleSetOf(records, book) : null;
   const doubts = useDoubts(records, rules);
   return useMemo(() => {
     const header = headerOf(records);
-    if (!jobId || !header || !book || !rules) return null;
+    if (!jobId || !header || !book || !catalogue || !rules) return null;
     const walls = inOrder(records.wall);
     let figures: JobFigures | null = null;
     const place = new Map(walls.map(({ id }, at) => [id, at]));
@@ -85,6 +95,7 @@ function useJobData() {
       records,
       header,
       book,
+      catalogue,
       rules,
       doubts,
       /** Worked out when somebody first asks: the field that is typed into does not. */
@@ -92,7 +103,7 @@ function useJobData() {
       walls,
       allPanes: inOrder(records.pane).sort((a, b) => (place.get(a.wallId) ?? 0) - (place.get(b.wallId) ?? 0)),
     };
-  }, [jobId, records, book, rules, doubts]);
+  }, [jobId, records, book, catalogue, rules, doubts]);
 }
 
 /** The open job with what the person looks at; the frame provides it to all below. */
