@@ -2,6 +2,7 @@ import type { Side } from '@neat-sill/core/survey';
 import type { MouseEvent } from 'react';
 import { BlockFaces } from './BlockFaces.tsx';
 import { filmFill } from './FilmHatches.tsx';
+import { FilmStrips, LeadLines } from './FilmOnGlass.tsx';
 import { outlinePath } from './outlinePath.ts';
 import type { PaneMark, SeamMark } from './paneMark.ts';
 import type { OpeningOnSheet } from './wallGeometry.ts';
@@ -79,6 +80,7 @@ function Seam({ glass, seam }: { glass: OpeningOnSheet['glass']; seam: SeamMark 
 function Glass({ opening: { glass, frame, measured }, mark }: { opening: OpeningOnSheet; mark: PaneMark }) {
   const framePx = glass.x - frame.x;
   const strokeWidth = mark.tone === 'plain' ? 1.4 : 2.2;
+  const whole = mark.cover ? (mark.bareTint ?? 'var(--glass)') : (mark.tint ?? filmFill(mark.film));
   if (mark.outline) {
     const path = outlinePath(mark.outline, glass);
     const round = { d: path, fill: 'none', strokeLinejoin: 'miter' } as const;
@@ -98,11 +100,15 @@ function Glass({ opening: { glass, frame, measured }, mark }: { opening: Opening
       ) : (
         <rect
           {...glass}
-          fill={measured ? (mark.tint ?? filmFill(mark.film)) : 'none'}
+          fill={measured ? whole : 'none'}
           stroke={measured ? 'none' : 'var(--quiet)'}
           strokeDasharray="5 4"
         />
       )}
+      {measured && mark.cover && (
+        <FilmStrips glass={glass} cover={mark.cover} fill={mark.tint ?? filmFill(mark.film)} />
+      )}
+      {measured && mark.lead && <LeadLines glass={glass} {...mark.lead} />}
     </>
   );
 }

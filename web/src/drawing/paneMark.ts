@@ -1,4 +1,5 @@
 import type { Film } from '@neat-sill/core/film';
+import type { Leading } from '@neat-sill/core/job';
 import type { Outline, PaneShape, Side } from '@neat-sill/core/survey';
 import { mirroredOutline } from './outlinePath.ts';
 
@@ -6,6 +7,19 @@ import { mirroredOutline } from './outlinePath.ts';
 export interface SeamMark {
   readonly axis: 'vertical' | 'horizontal';
   readonly at: number;
+}
+
+/** Film on part of a pane, as shares of its glass from the top; null in a mark where it covers the whole pane. */
+export type CoverMark =
+  | { readonly kind: 'strips'; readonly strips: readonly { readonly top: number; readonly height: number }[] }
+  | { readonly kind: 'gradient'; readonly from: 'top' | 'bottom'; readonly reach: number };
+
+export interface LeadMark {
+  readonly pattern: Leading['pattern'];
+  /** Sizes as shares of the glass. */
+  readonly across: number;
+  readonly along: number;
+  readonly strip: number;
 }
 
 /** What the wall shows over a pane at the stage. */
@@ -17,6 +31,10 @@ export interface PaneMark {
   readonly film: Film | undefined;
   /** The glass as one would see it, instead of the film's hatch. */
   readonly tint: string | null;
+  /** The bare glass as one would see it, where film covers only part of it. */
+  readonly bareTint: string | null;
+  readonly cover: CoverMark | null;
+  readonly lead: LeadMark | null;
   readonly seams: readonly SeamMark[];
   readonly names: readonly {
     readonly at: { readonly x: number; readonly y: number };

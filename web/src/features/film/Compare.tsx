@@ -1,28 +1,67 @@
-import { pricePerM2, type FilmFigures, type GlassFigures } from '@neat-sill/core/advice';
+import {
+  colourShift,
+  looksOf,
+  type FilmFigures,
+  type GlassFigures,
+  type Looks,
+} from '@neat-sill/core/advice';
+import type { Film } from '@neat-sill/core/film';
+import { cureDays } from '@neat-sill/core/fitting';
+import { sizesOf } from '@neat-sill/core/job';
+import type { RuleSet } from '@neat-sill/core/rules';
 import { formatLength, formatTemperature, type LengthUnit } from '@neat-sill/core/units';
-import { BREAKAGE_NAMES, FILM_KIND_NAMES, describeUncertainty } from '@neat-sill/core/words';
+import {
+  BREAKAGE_NAMES,
+  FILM_COLUMN_NAMES,
+  FILM_KIND_NAMES,
+  describeColour,
+  describeGlare,
+  describeSeatWarmth,
+  describeUncertainty,
+} from '@neat-sill/core/words';
 import { sum } from 'd3';
-import { useUnit } from '../job/index.ts';
+import { useMemo } from 'react';
+import { useJob, useUnit, type PaneWithId } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
+import { countOf } from '../../ui/format.ts';
 import { Sheet } from '../../ui/Sheet.tsx';
 import { FilmSwatch } from './FilmSwatch.tsx';
 import { HeatDay } from './HeatDay.tsx';
+import { Scene } from './Scene.tsx';
+import { SeatPlan } from './SeatPlan.tsx';
+import { useCosts } from './useCosts.ts';
+import { useSeat } from './useSeat.ts';
+import { YearOfSun } from './YearOfSun.tsx';
+import type { FilmCost } from '../../workers/cost.worker.ts';
 import type { FilmAnswer } from '../../workers/film.worker.ts';
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 
-type Row = readonly [string, string, (of: FilmFigures) => string];
+type Row = readonly [name: string, bare: string, of: (of: FilmFigures) => string];
 
-function rowsOf(bare: GlassFigures, sunKWhM2: readonly number[], unit: LengthUnit): readonly Row[] {
+interface Shown {
+  readonly bare: GlassFigures;
+  readonly found: FilmAnswer;
+  readonly unit: LengthUnit;
+  readonly rules: RuleSet;
+}
+
+/** What light, heat and fading do; every figure for this pane. */
+function glassRows({ bare, found, unit }: Shown): readonly Row[] {
   const winter = (facesC: number) => formatTemperature(facesC, unit);
-  const yearOf = (shgc: number) => `${Math.round(sum(sunKWhM2) * shgc)} kWh/m²`;
+  const yearOf = (shgc: number) => `${Math.round(sum(found.sun.straight.average) * shgc)} kWh/m²`;
   return [
     ['Light through', percent(bare.light), (of) => percent(of.light)],
     ['Light thrown back outside', percent(bare.shineOut), (of) => percent(of.shineOut)],
     ['Light thrown back into the room', percent(bare.shineIn), (of) => percent(of.shineIn)],
+    [
+      'Colour of the light',
+      'as the glass has it',
+      ({ film }) => describeColour(colourShift(found.place.glass, film)),
+    ],
     ['Heat of the sun let in (SHGC)', bare.shgc.toFixed(2), (of) => of.shgc.toFixed(2)],
     ['Heat of the sun kept out (TSER)', percent(1 - bare.shgc), (of) => percent(1 - of.shgc)],
-    ['Over a clear year', yearOf(bare.shgc), (of) => yearOf(of.shgc)],
+    ['Over a year, average sky', yearOf(bare.shgc), (of) => yearOf(of.shgc)],
     ['UV through', percent(bare.uv), (of) => percent(of.uv)],
     ['Fading left', percent(bare.fading), (of) => percent(of.fading)],
     ['U value', `${bare.uValue.toFixed(2)} W/m²K`, (of) => `${of.uValue.toFixed(2)} W/m²K`],
@@ -37,40 +76,137 @@ function rowsOf(bare: GlassFigures, sunKWhM2: readonly number[], unit: LengthUni
       ({ breakage: { deltaK, allowableK, verdict } }) =>
         `${Math.round(deltaK)} of ${Math.round(allowableK)} K, ${BREAKAGE_NAMES[verdict]}`,
     ],
+  ];
+}
+
+/** Rolls, money and handling. */
+function tradeRows(
+  { unit, rules }: Shown,
+  costs: ReadonlyMap<string, FilmCost>,
+  widthMm: number | null,
+): Row[] {
+  const show = (mm: number) => formatLength(mm, { unit });
+  const money = ({ id }: Film) => {
+    const cost = costs.get(id);
+    if (!cost) return 'planning';
+    if (cost.unplaced > 0) return 'cannot be cut';
+    return `${cost.cost === null ? 'no price' : cost.cost.toFixed(2)}, ${percent(cost.wasteShare)} waste${cost.seams > 0 ? `, ${countOf(cost.seams, 'seam')}` : ''}`;
+  };
+  const noSeam = ({ rolls, turn }: Film) => {
+    const wide = rolls.filter(
+      (roll) => widthMm !== null && roll.widthMm >= widthMm + 2 * rules.cutting.marginMm,
+    );
+    if (rolls.length === 0) return 'none on sale';
+    if (widthMm === null) return `up to ${show(Math.max(...rolls.map((roll) => roll.widthMm)))}`;
+    return wide.length > 0
+      ? wide.map((roll) => show(roll.widthMm)).join(', ')
+      : turn === 'any'
+        ? 'none upright'
+        : 'none';
+  };
+  const years = (count: number | null) => (count === null ? 'not known' : `about ${countOf(count, 'year')}`);
+  return [
+    ['Film for these panes, with waste', '', ({ film }) => money(film)],
+    ['Rolls that need no seam', '', ({ film }) => noSeam(film)],
+    ['Lasts, under warranty', '', ({ film }) => `${years(film.lifeYears)}, ${film.warrantyYears ?? 0}`],
+    ['Dry after', '', ({ film }) => countOf(cureDays(film, rules).days, 'day')],
     [
-      'Film, a square metre off the roll',
+      'Comes off again',
       '',
-      ({ film }) => {
-        const price = pricePerM2(film);
-        return price === null ? 'no price' : price.toFixed(2);
-      },
-    ],
-    [
-      'Widest roll',
-      '',
-      ({ film }) =>
-        film.rolls.length > 0
-          ? formatLength(Math.max(...film.rolls.map(({ widthMm }) => widthMm)), { unit })
-          : 'none on sale',
+      ({ film }) => (film.hold === 'cling' ? 'yes, and on again' : 'with scraper and solvent'),
     ],
   ];
 }
 
-/** Up to four films side by side on one pane, beside its bare glass. */
-export function Compare({
-  found,
-  figures,
-  onClose,
-}: {
-  found: FilmAnswer;
-  figures: readonly FilmFigures[];
-  onClose: () => void;
-}) {
-  const unit = useUnit();
-  const rows = rowsOf(found.bare, found.sun.kWhM2, unit);
-  const uncertain = figures.filter(({ uncertainty }) => uncertainty.because !== 'broadBand');
+function Scenes({ found, figures }: { found: FilmAnswer; figures: readonly FilmFigures[] }) {
+  const { rules } = useJob();
+  const { glass, glassMm } = found.place;
+  const all: readonly { name: string; looks: Looks; film: Film | null }[] = [
+    { name: 'Bare glass', looks: looksOf(glass, glassMm, null), film: null },
+    ...figures.map(({ film }) => ({ name: film.name, looks: looksOf(glass, glassMm, film), film })),
+  ];
+  const views = [
+    { from: 'indoors', night: false, name: 'By day, from the room' },
+    { from: 'outdoors', night: false, name: 'By day, from the street' },
+    { from: 'indoors', night: true, name: 'By night, from the room' },
+    { from: 'outdoors', night: true, name: 'By night, from the street' },
+  ] as const;
   return (
-    <Sheet title="Films side by side" open wide onClose={onClose}>
+    <div className="shrink-0 overflow-x-auto">
+      <table className="w-full table-fixed text-left text-sm">
+        <thead>
+          <tr className="align-bottom">
+            <th className="w-28 py-1 pr-3 font-normal text-quiet">Who sees what</th>
+            {all.map(({ name }) => (
+              <th key={name} className="px-1 py-1 font-bold">
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {views.map(({ from, night, name }) => (
+            <tr key={name}>
+              <th scope="row" className="pr-3 font-normal">
+                {name}
+              </th>
+              {all.map((each) => (
+                <td key={each.name} className="p-1">
+                  <Scene
+                    looks={each.looks}
+                    cast={each.film ? colourShift(glass, each.film).cast : { a: 0, b: 0 }}
+                    lighting={night ? rules.film.lamplight : rules.film.daylight}
+                    from={from}
+                    night={night}
+                    title={`${each.name}, ${name.toLowerCase()}`}
+                  />
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+interface CompareProps {
+  readonly found: FilmAnswer;
+  readonly pane: PaneWithId;
+  readonly panes: readonly PaneWithId[];
+  readonly figures: readonly FilmFigures[];
+  readonly onClose: () => void;
+}
+
+/** Up to four films side by side on one pane, beside its bare glass. */
+export function Compare({ found, pane, panes, figures, onClose }: CompareProps) {
+  const unit = useUnit();
+  const { rules } = useJob();
+  const films = useMemo(() => figures.map(({ film }) => film), [figures]);
+  const costs = useCosts(films, panes);
+  const seat = useSeat(pane, found.place, found.sun);
+  const shown: Shown = { bare: found.bare, found, unit, rules };
+  const at = seat?.at ?? null;
+  const rows: readonly Row[] = [
+    ...glassRows(shown),
+    ...(at
+      ? ([
+          ['Glare at the seat', describeGlare(at(null)), ({ film }) => describeGlare(at(film))],
+          [
+            'Glass near the seat',
+            describeSeatWarmth(at(null), unit),
+            ({ film }) => describeSeatWarmth(at(film), unit),
+          ],
+        ] as Row[])
+      : []),
+    ...tradeRows(shown, costs, sizesOf(pane, rules)?.cutting.widthMm ?? null),
+  ];
+  const uncertain = figures.filter(
+    ({ uncertainty, film }) => uncertainty.because !== 'broadBand' || film.assumed.length > 0,
+  );
+  return (
+    <Sheet title={`Films side by side on pane ${pane.label}`} open wide onClose={onClose}>
+      <Scenes found={found} figures={figures} />
       <div className="shrink-0 overflow-x-auto">
         <table className="w-full text-left text-sm">
           <thead>
@@ -92,7 +228,7 @@ export function Compare({
           </thead>
           <tbody>
             {rows.map(([name, bare, of]) => (
-              <tr key={name} className="border-b border-hairline-soft">
+              <tr key={name} className="border-b border-hairline-soft align-top">
                 <th scope="row" className="py-1.5 pr-3 font-normal">
                   {name}
                 </th>
@@ -107,15 +243,21 @@ export function Compare({
           </tbody>
         </table>
       </div>
-      <HeatDay pane={found.place} sun={found.sun} bare={found.bare} figures={figures} />
       {uncertain.map(({ film, uncertainty }) => (
         <p key={film.id} className="text-sm text-ochre-text">
           {film.name}: {describeUncertainty(uncertainty)}
+          {film.assumed.length > 0 &&
+            ` Its maker gives no ${film.assumed.map((key) => FILM_COLUMN_NAMES[key]).join(', ')}: what follows from them is assumed.`}
         </p>
       ))}
+      <HeatDay pane={found.place} sun={found.sun} bare={found.bare} figures={figures} />
+      <YearOfSun sun={found.sun} bare={found.bare} figures={figures} rules={rules.film} />
+      {seat && <SeatPlan pane={seat.pane} />}
       <p className="text-sm text-quiet">
         SHGC and U value under NFRC conditions (summer 32/24 °C, 783 W/m²; winter −18/21 °C), centre of the
-        glass, generic glass. The film maker’s chart decides.
+        glass, generic glass; by month with the angle of the sun. Glare: simplified daylight glare
+        probability, without sun in the face, all panes of the wall with the same film. The film maker’s chart
+        decides.
       </p>
       <Button className="shrink-0 self-end" onClick={onClose}>
         Done

@@ -3,6 +3,7 @@ import { patchRecord, paneVerdict, sizesOf } from '@neat-sill/core/job';
 import { formatLength } from '@neat-sill/core/units';
 import {
   BREAKAGE_NAMES,
+  FILM_COLUMN_NAMES,
   FILM_KIND_NAMES,
   GLASS_NAMES,
   describeBreakage,
@@ -13,14 +14,19 @@ import {
   describeView,
 } from '@neat-sill/core/words';
 import { group } from 'd3';
-import { useState } from 'react';
+import { Eye } from 'lucide-react';
+import { useMemo, useState } from 'react';
 import { useJob, useUnit, type PaneWithId } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { countOf } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 import { Compare } from './Compare.tsx';
+import { CoverageOf } from './CoverageOf.tsx';
+import { CustomerView } from './CustomerView.tsx';
+import { FillByRule } from './FillByRule.tsx';
 import { FilmSwatch } from './FilmSwatch.tsx';
 import { FirstAnswersView } from './FirstAnswersView.tsx';
+import { SoldOtherwiseNote } from './SoldNote.tsx';
 import { useChooseFilm } from './useChooseFilm.ts';
 import { useFilmsOnPane } from './useFilmsOnPane.ts';
 import { Wants } from './Wants.tsx';
@@ -111,6 +117,12 @@ function FilmRow({ ranked, bare, panes, compared, mayCompare, onCompare }: FilmR
             </p>
             <p>{describeView({ ...figures, covers: ranked.covers }, rules.film)}</p>
             <p>{describeBreakage(breakage, figures.worstMonth)}</p>
+            {film.assumed.length > 0 && (
+              <p className="text-ochre-text">
+                Its maker gives no {film.assumed.map((key) => FILM_COLUMN_NAMES[key]).join(', ')}: what
+                follows from them is assumed.
+              </p>
+            )}
             {uncertainty.because !== 'broadBand' && <p>{describeUncertainty(uncertainty)}</p>}
             {figures.condensation && (
               <p className="text-ochre-text">
@@ -190,12 +202,17 @@ export function FilmBench() {
   const found = useFilmsOnPane(first);
   const [compared, setCompared] = useState<readonly string[]>([]);
   const [comparing, setComparing] = useState(false);
+  const [showing, setShowing] = useState(false);
   const [listed, setListed] = useState(FIRST_LISTED);
+  const ranked = found?.ranked;
+  const figures = useMemo(
+    () => (ranked ?? []).flatMap((one) => (compared.includes(one.figures.film.id) ? [one.figures] : [])),
+    [ranked, compared],
+  );
   if (!first) return <p className="text-quiet">Add openings in Survey first; films are chosen for panes.</p>;
   const unmeasured = panes.filter((pane) => !sizesOf(pane, job.rules));
   const roomId = job.wall?.roomId ?? '';
   const room = job.records.room[roomId];
-  const figures = found?.ranked.filter(({ figures: { film } }) => compared.includes(film.id)) ?? [];
   return (
     <>
       <div>
@@ -222,6 +239,15 @@ export function FilmBench() {
         </Note>
       )}
       {room && <Wants roomId={roomId} room={room} />}
+      <div className="flex flex-col gap-3 border-b border-hairline-soft pb-4">
+        <CoverageOf panes={panes} />
+        <FillByRule />
+        <Button className="self-start" onClick={() => setShowing(true)}>
+          <Eye size={17} aria-hidden /> Show the customer
+        </Button>
+      </div>
+      {showing && <CustomerView onClose={() => setShowing(false)} />}
+      <SoldOtherwiseNote />
       <UnevenFront />
       {!found ? (
         <p role="status" className="text-quiet">
@@ -264,7 +290,9 @@ export function FilmBench() {
           {comparing && (
             <Compare
               found={found}
-              figures={figures.map((ranked) => ranked.figures)}
+              pane={first}
+              panes={panes}
+              figures={figures}
               onClose={() => setComparing(false)}
             />
           )}

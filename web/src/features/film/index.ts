@@ -1,1 +1,2 @@
 export { FilmSwatch } from './FilmSwatch.tsx';
+export { SellFilms, SoldOtherwiseNote } from './SoldNote.tsx';

@@ -9,3 +9,4 @@ export { useAppDispatch, useAppSelector } from './hooks.ts';
 export { useAddOpening, useTakeOff } from './addOpening.ts';
 export { useKeepPlan } from './keepPlan.ts';
 export { SavedLine, SyncBar } from './SyncBar.tsx';
+export { wallMarks } from './wallMarks.ts';

@@ -3,8 +3,8 @@ import { looksOf, seenFrom } from '@neat-sill/core/advice';
 import type { Film } from '@neat-sill/core/film';
 import type { RuleSet } from '@neat-sill/core/rules';
 import { cureOf, dayAt } from '@neat-sill/core/fitting';
-import { paneVerdict, sizesOf } from '@neat-sill/core/job';
-import { paneOutline, type Outline } from '@neat-sill/core/survey';
+import { coveredStrips, glassDoubt, paneVerdict, sizesOf } from '@neat-sill/core/job';
+import { paneOutline, type Outline, type Size } from '@neat-sill/core/survey';
 import { formatLength, type LengthUnit } from '@neat-sill/core/units';
 import { interpolateRgb } from 'd3';
 import type { PaneMark, SeamMark } from '../../drawing/paneMark.ts';
@@ -58,7 +58,7 @@ interface StageSays {
 const SILENT: StageSays = { tone: 'plain', under: null };
 
 function surveySays(pane: PaneWithId, { rules, doubts }: OpenJob): StageSays {
-  if (doubts.has(pane.id)) return { tone: 'doubt', under: 'in doubt' };
+  if (doubts.has(pane.id) || glassDoubt(pane)) return { tone: 'doubt', under: 'in doubt' };
   const sizes = sizesOf(pane, rules);
   if (!sizes) return { tone: 'plain', under: 'to measure' };
   return sizes.missing.length > 0
@@ -134,11 +134,45 @@ function glassTint(
   return eye(Math.min(1, ((through + veil) / USED_TO[seenBy]) ** (1 / 2.2)));
 }
 
+/** Names stand in the first strip of a pane that is covered in part. */
+function placedIn(cover: PaneMark['cover'], names: PaneMark['names']): PaneMark['names'] {
+  const strip = cover?.kind === 'strips' ? cover.strips[0] : undefined;
+  if (!strip) return names;
+  return names.map((name) => ({ ...name, at: { ...name.at, y: strip.top + strip.height / 2 } }));
+}
+
 /** The outline of a pane that is no plain rectangle, once it can be drawn. */
 function shapedOutline({ shape, readings }: PaneWithId): Outline | null {
   if (shape.kind === 'blocks' || (shape.kind === 'rectangle' && shape.cornerRadiusMm === 0)) return null;
   const outline = paneOutline(shape, readings);
   return outline.ok ? outline.value : null;
+}
+
+/** What film covers of a pane, where that is not all of it. */
+function coverOf(pane: PaneWithId, glass: Size, rules: RuleSet): PaneMark['cover'] {
+  const { coverage } = pane;
+  if (coverage.kind === 'whole' || pane.filmId === null) return null;
+  if (coverage.kind === 'gradient')
+    return { kind: 'gradient', from: coverage.from, reach: Math.min(1, coverage.reachMm / glass.heightMm) };
+  const strips = coveredStrips(pane, glass.heightMm, rules.film);
+  return {
+    kind: 'strips',
+    strips: strips.map(({ topMm, heightMm }) => ({
+      top: topMm / glass.heightMm,
+      height: heightMm / glass.heightMm,
+    })),
+  };
+}
+
+function leadMark({ leading }: PaneWithId, glass: Size): PaneMark['lead'] {
+  return (
+    leading && {
+      pattern: leading.pattern,
+      across: leading.acrossMm / glass.widthMm,
+      along: leading.alongMm / glass.heightMm,
+      strip: leading.stripMm / glass.widthMm,
+    }
+  );
 }
 
 /** What the wall shows over each pane at a stage. */
@@ -156,6 +190,7 @@ export function wallMarks(
       const film = job.book.films.find(({ id }) => id === pane.filmId);
       const pieces = showsPieces && plan ? piecesOf(pane, plan.plan) : [];
       const glass = sizes?.cutting ?? { widthMm: 1, heightMm: 1 };
+      const cover = stage === 'survey' ? null : coverOf(pane, glass, job.rules);
       const says = stageSays(stage, pane, job);
       const size = sizes
         ? `${formatLength(glass.widthMm, { unit })} by ${formatLength(glass.heightMm, { unit })}`
@@ -165,9 +200,12 @@ export function wallMarks(
         label: pane.label,
         spoken: [`Pane ${pane.label}`, size, film?.name ?? 'no film', says.under].filter(Boolean).join(', '),
         film: stage === 'survey' ? undefined : film,
+        cover,
+        lead: stage === 'survey' ? null : leadMark(pane, glass),
+        bareTint: stage === 'film' && cover ? glassTint(pane, null, look, job.rules.film) : null,
         tint: stage === 'film' ? glassTint(pane, film ?? null, look, job.rules.film) : null,
         seams: seamsOf(pieces, glass),
-        names: stage === 'cuts' && plan ? namesOf(pieces, glass, plan.job) : [],
+        names: stage === 'cuts' && plan ? placedIn(cover, namesOf(pieces, glass, plan.job)) : [],
         handle: pane.handle,
         outline: shapedOutline(pane),
         blocks: pane.shape.kind === 'blocks' ? pane.shape : null,

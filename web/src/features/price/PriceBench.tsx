@@ -1,6 +1,7 @@
 import { formatArea, formatRun } from '@neat-sill/core/units';
 import { useJob, useLivePlan, useUnit } from '../job/index.ts';
 import { Note } from '../../ui/Note.tsx';
+import { SellFilms, SoldOtherwiseNote } from '../film/index.ts';
 
 /** Price: what the film of this plan costs. Labour and margin are not reckoned yet, and it says so. */
 export function PriceBench() {
@@ -42,6 +43,8 @@ export function PriceBench() {
           </tr>
         </tfoot>
       </table>
+      <SellFilms />
+      <SoldOtherwiseNote />
       <Note tone="doubt">
         Only film is reckoned here, by the length used at the price of its roll. Labour, travel and margin are
         not.

@@ -1,0 +1,199 @@
+import { colourShift, looksOf, type FilmFigures, type GlassFigures } from '@neat-sill/core/advice';
+import type { Film } from '@neat-sill/core/film';
+import { sizesOf } from '@neat-sill/core/job';
+import { placeOpenings } from '@neat-sill/core/survey';
+import { formatArea } from '@neat-sill/core/units';
+import { describeCoverage } from '@neat-sill/core/words';
+import { Dialog } from 'radix-ui';
+import { useState } from 'react';
+import { WallDrawing } from '../../drawing/WallDrawing.tsx';
+import { useJob, useLivePlan, useUnit, wallMarks, type PaneWithId } from '../job/index.ts';
+import { Button } from '../../ui/Button.tsx';
+import { countOf } from '../../ui/format.ts';
+import { Scene } from './Scene.tsx';
+import { useFilmsOnPane } from './useFilmsOnPane.ts';
+
+const percent = (share: number) => `${Math.round(share * 100)} %`;
+
+/** What a film does, in sentences for somebody who does not know the trade. */
+function plainWords(figures: FilmFigures, bare: GlassFigures, covers: boolean): string[] {
+  const heat = 1 - figures.shgc / bare.shgc;
+  const fading = 1 - figures.fading / bare.fading;
+  return [
+    heat > 0.05 ? `Keeps out ${percent(heat)} of the sun’s heat that comes in now.` : '',
+    figures.light < bare.light - 0.02
+      ? `The room gets ${percent(figures.light / bare.light)} of the daylight it has now.`
+      : 'The room stays as light as it is.',
+    fading > 0.1 ? `Furniture and books fade ${percent(fading)} less.` : '',
+    covers ? 'Nobody sees in or out through it, by day or by night.' : '',
+    !covers && figures.shineOut > 0.25
+      ? 'By day nobody looks in from outside; with the lamps on they can.'
+      : '',
+    figures.condensation ? 'In hard frost the inside of the glass may get wet.' : '',
+    `UV left: ${figures.uv < 0.015 ? 'hardly any' : percent(figures.uv)}.`,
+  ].filter(Boolean);
+}
+
+const SHOWN = [
+  { seenBy: 'day', fromOutside: false, name: 'By day, inside' },
+  { seenBy: 'day', fromOutside: true, name: 'By day, from the street' },
+  { seenBy: 'night', fromOutside: false, name: 'In the evening, inside' },
+  { seenBy: 'night', fromOutside: true, name: 'In the evening, from the street' },
+] as const;
+
+type Shown = (typeof SHOWN)[number];
+
+/** One film of the wall: how the glass looks with it, and what it does. */
+function FilmForCustomer({ film, panes, shown }: { film: Film; panes: readonly PaneWithId[]; shown: Shown }) {
+  const { rules } = useJob();
+  const unit = useUnit();
+  const [first = null] = panes;
+  const found = useFilmsOnPane(first);
+  const figures = found?.ranked.find((ranked) => ranked.figures.film.id === film.id)?.figures;
+  const glass = first?.glass ?? 'double';
+  const looks = looksOf(glass, first?.glassMm ?? null, film);
+  const night = shown.seenBy === 'night';
+  const covered = [...new Set(panes.map(({ coverage }) => describeCoverage(coverage, unit)))];
+  return (
+    <article className="flex flex-col gap-2">
+      <h2 className="text-xl font-bold">{film.name}</h2>
+      <p className="text-quiet">
+        On {countOf(panes.length, 'pane')}: {panes.map(({ label }) => label).join(', ')}
+        {covered.join() !== 'whole pane' && `; ${covered.join('; ')}`}
+      </p>
+      <Scene
+        looks={looks}
+        cast={colourShift(glass, film).cast}
+        lighting={night ? rules.film.lamplight : rules.film.daylight}
+        from={shown.fromOutside ? 'outdoors' : 'indoors'}
+        night={night}
+        title={`${film.name}, ${shown.name.toLowerCase()}`}
+      />
+      {found && figures ? (
+        <ul className="flex flex-col gap-1 text-lg">
+          {plainWords(figures, found.bare, looks.covers).map((sentence) => (
+            <li key={sentence}>{sentence}</li>
+          ))}
+        </ul>
+      ) : (
+        <p role="status" className="text-quiet">
+          Working out what it does here
+        </p>
+      )}
+    </article>
+  );
+}
+
+/** A plain view for the customer: their wall with the film on it, what it does, what it costs, where seams will be. */
+export function CustomerView({ onClose }: { onClose: () => void }) {
+  const job = useJob();
+  const unit = useUnit();
+  const live = useLivePlan();
+  const [at, setAt] = useState(0);
+  const shown = SHOWN[at] ?? SHOWN[0];
+  const { wall, wallPanes, records, rules, book } = job;
+  const films = [...new Set(wallPanes.flatMap(({ filmId }) => filmId ?? []))].flatMap((filmId) => {
+    const film = book.films.find(({ id }) => id === filmId);
+    return film ? [{ film, panes: wallPanes.filter((pane) => pane.filmId === filmId) }] : [];
+  });
+  if (!wall) return null;
+  const placed = placeOpenings(
+    wall,
+    wallPanes.map((pane) => ({ ...pane, size: sizesOf(pane, rules)?.cutting ?? null })),
+  );
+  const marks = new Map(
+    [...wallMarks(job, 'film', live, unit, shown)].map(([id, mark]) => [
+      id,
+      {
+        ...mark,
+        tone: 'plain' as const,
+        under: null,
+        seams: wallMarks(job, 'cuts', live, unit, shown).get(id)?.seams ?? [],
+      },
+    ]),
+  );
+  const seams = live.plan?.pulls
+    .flatMap(({ pieces }) => pieces)
+    .filter(({ panel, paneId }) => panel > 1 && wallPanes.some(({ id }) => id === paneId)).length;
+  const area = wallPanes.reduce(
+    (sum, pane) => sum + (pane.filmId ? (sizesOf(pane, rules)?.areaMm2 ?? 0) : 0),
+    0,
+  );
+  return (
+    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Content aria-describedby={undefined} className="fixed inset-0 z-20 flex flex-col bg-putty">
+          <header className="flex items-center justify-between gap-4 border-b border-hairline bg-sheet px-6 py-3">
+            <div>
+              <Dialog.Title className="text-2xl font-bold">{job.header.customer}</Dialog.Title>
+              <p className="text-quiet">
+                {wall.name}, {records.room[wall.roomId]?.name}
+              </p>
+            </div>
+            <Button autoFocus onClick={onClose}>
+              Back to the work
+            </Button>
+          </header>
+          <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
+            <section className="flex min-h-[420px] min-w-0 flex-1 flex-col gap-2 p-5" aria-label="The wall">
+              <div className="flex flex-wrap gap-2" role="group" aria-label="When and from where">
+                {SHOWN.map(({ name }, each) => (
+                  <button
+                    key={name}
+                    type="button"
+                    aria-pressed={at === each}
+                    className="min-h-11 rounded-sm border border-hairline bg-sheet px-4 aria-pressed:border-edge aria-pressed:bg-edge-tint aria-pressed:font-semibold"
+                    onClick={() => setAt(each)}
+                  >
+                    {name}
+                  </button>
+                ))}
+              </div>
+              <WallDrawing
+                wall={placed}
+                name={wall.name}
+                marks={marks}
+                films={book.films}
+                selected={[]}
+                fromOutside={shown.fromOutside}
+                unit={unit}
+                onSelect={() => undefined}
+              />
+            </section>
+            <section
+              className="flex flex-col gap-5 overflow-y-auto border-l border-hairline bg-sheet p-6 max-lg:border-t max-lg:border-l-0 lg:w-[460px]"
+              aria-label="What it does"
+              tabIndex={0}
+            >
+              {films.length === 0 && <p className="text-lg">No film is chosen for this wall yet.</p>}
+              {films.map(({ film, panes }) => (
+                <FilmForCustomer key={film.id} film={film} panes={panes} shown={shown} />
+              ))}
+              {films.length > 0 && (
+                <div className="border-t border-ink pt-3 text-lg">
+                  <p>
+                    {formatArea(area / 1e6, unit)} of glass on this wall.{' '}
+                    {seams === undefined
+                      ? ''
+                      : seams === 0
+                        ? 'No seam anywhere.'
+                        : `${countOf(seams, 'seam')}, dashed on the drawing; from near it will be seen.`}
+                  </p>
+                  {live.plan && (
+                    <p className="mt-1">
+                      Film for the whole job:{' '}
+                      <b>
+                        {live.plan.summary.cost === null ? 'no price yet' : live.plan.summary.cost.toFixed(2)}
+                      </b>
+                      . Work and travel are not in it.
+                    </p>
+                  )}
+                </div>
+              )}
+            </section>
+          </div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
