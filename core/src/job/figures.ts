@@ -3,6 +3,7 @@ import type { Film } from '../film/index.ts';
 import { fittingFigures, type PaneToFit } from '../fitting/index.ts';
 import type { RuleSet } from '../rules/index.ts';
 import type { Doubt, Side } from '../survey/index.ts';
+import { glassDoubt } from './glassDoubt.ts';
 import { jobDoubts, planJobOf, ruleSetOf, sizesOf, type ShopBook } from './planning.ts';
 import { PLAN_ID, inOrder, type JobRecords, type KeptPlan, type Pane } from './records.ts';
 import { sameData } from './edit.ts';
@@ -36,7 +37,7 @@ export function jobFigures(
     measured: sizes.filter((size) => size !== null).length,
     filmed: panes.filter((pane) => pane.filmId !== null).length,
     glassM2: glassMm2 / 1e6,
-    doubts: [...doubts.values()].flat().length,
+    doubts: [...doubts.values()].flat().length + panes.filter((pane) => glassDoubt(pane) !== null).length,
     handsFor: toFit.filter((pane) => fittingFigures(pane, rules).hands === 2).length,
     done: fittings.filter((fitting) => fitting.doneAt !== null).length,
     faults: fittings.reduce((sum, fitting) => sum + fitting.faults.length, 0),

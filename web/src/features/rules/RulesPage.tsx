@@ -7,6 +7,7 @@ import { sentenceOf, useSaveRuleSetMutation, useSessionQuery, useShopBookQuery }
 import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { Note } from '../../ui/Note.tsx';
+import { FilmRulesForm } from './FilmRulesForm.tsx';
 
 type Cutting = RuleSet['cutting'];
 type CuttingLength = Exclude<
@@ -88,6 +89,14 @@ function RuleSetForm({ stored, mayChange }: { stored: StoredRuleSet; mayChange: 
             </div>
           ))}
         </dl>
+      )}
+      {mayChange && (
+        <FilmRulesForm
+          rules={rules.film}
+          draftKey={`rules ${rules.id}`}
+          unit={unit}
+          onChange={(film) => setRules({ ...rules, film })}
+        />
       )}
       {error && (
         <Note tone="no" role="alert">

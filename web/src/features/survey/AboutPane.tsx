@@ -7,6 +7,7 @@ import { Button } from '../../ui/Button.tsx';
 import { AllReadings } from './AllReadings.tsx';
 import { Condition } from './Condition.tsx';
 import { Doubts } from './Doubts.tsx';
+import { GlassDoubtNote, GlassProbes } from './GlassProbes.tsx';
 import { GlassAndFrame } from './GlassAndFrame.tsx';
 import { Place } from './Place.tsx';
 import { ShapeOfPane } from './ShapeOfPane.tsx';
@@ -30,10 +31,12 @@ export const AboutPane = memo(function AboutPane({ addButton }: { addButton: Ref
   return (
     <div key={pane.id} className="flex flex-col gap-4">
       <Doubts pane={pane} />
+      <GlassDoubtNote pane={pane} />
       <Sizes pane={pane} />
       <AllReadings pane={pane} />
       <ShapeOfPane panes={[pane]} />
       <GlassAndFrame panes={[pane]} />
+      <GlassProbes pane={pane} />
       <Condition pane={pane} />
       <Place pane={pane} />
       <div className="flex flex-wrap justify-between gap-3">

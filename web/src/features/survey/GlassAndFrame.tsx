@@ -1,7 +1,20 @@
 import { lightsOfPanes, patchRecord, type Change, type Pane } from '@neat-sill/core/job';
-import { FRAME_KINDS, GLASS_KINDS, OPENING_KINDS, SIDES, type Side } from '@neat-sill/core/survey';
+import {
+  CIRCUMSTANCES,
+  FRAME_KINDS,
+  GLASS_KINDS,
+  OPENING_KINDS,
+  SIDES,
+  type Side,
+} from '@neat-sill/core/survey';
 import { useState } from 'react';
-import { FRAME_NAMES, GLASS_NAMES, OPENING_NAMES, SIDE_NAMES } from '@neat-sill/core/words';
+import {
+  CIRCUMSTANCE_NAMES,
+  FRAME_NAMES,
+  GLASS_NAMES,
+  OPENING_NAMES,
+  SIDE_NAMES,
+} from '@neat-sill/core/words';
 import { useJob, useTakeOff, useUnit, type OpenJob } from '../job/index.ts';
 import { Choice, TextField } from '../../ui/Field.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
@@ -140,6 +153,38 @@ export function GlassAndFrame({ panes }: { panes: readonly PaneWithId[] }) {
           })
         }
       />
+      <fieldset className="col-span-2 flex flex-wrap gap-x-5 gap-y-1">
+        <legend className="text-sm text-quiet">What else decides its film</legend>
+        {CIRCUMSTANCES.map((each) => {
+          const count = panes.filter(({ circumstances }) => circumstances.includes(each)).length;
+          return (
+            <label key={each} className="inline-flex min-h-11 items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-5 accent-edge"
+                checked={count === panes.length}
+                ref={(box) => {
+                  if (box) box.indeterminate = count > 0 && count < panes.length;
+                }}
+                onChange={(event) => {
+                  const on = event.target.checked;
+                  job.edit(
+                    `${CIRCUMSTANCE_NAMES[each]}: ${names(panes)}`,
+                    panes.map(({ id, circumstances }) =>
+                      patchRecord(job.records, 'pane', id, {
+                        circumstances: CIRCUMSTANCES.filter((one) =>
+                          one === each ? on : circumstances.includes(one),
+                        ),
+                      }),
+                    ),
+                  );
+                }}
+              />
+              {CIRCUMSTANCE_NAMES[each]}
+            </label>
+          );
+        })}
+      </fieldset>
     </div>
   );
 }
