@@ -38,6 +38,7 @@ for (const light of ['day', 'evening'] as const) {
     for (const path of ['/', '/jobs', '/jobs/new', '/films', '/rules', '/nothing-here']) {
       await page.goto(path);
       await page.getByRole('heading').first().waitFor();
+      if (path === '/rules') await page.getByText('Film: climate').first().click();
       expect(await faults(page), path).toEqual([]);
     }
   });
@@ -50,7 +51,16 @@ test('the sheets of film and site plan are accessible', async ({ signedIn: page 
   expect(await faults(page), 'film').toEqual([]);
   for (const film of ['Gannet Silver 20', 'Eider Warm 70']) await page.getByLabel(`compare ${film}`).check();
   await page.getByRole('button', { name: 'Compare 2' }).click();
+  await page.getByRole('button', { name: 'Place a seat' }).click();
   expect(await faults(page), 'compare').toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.getByText(/^Covers: whole pane/).click();
+  await page.getByText('Many panes in one line').click();
+  expect(await faults(page), 'coverage').toEqual([]);
+  await page.getByRole('button', { name: 'Show the customer' }).click();
+  await page.getByText(/^Keeps out/).waitFor();
+  expect(await faults(page), 'customer').toEqual([]);
+  await page.getByRole('button', { name: 'Back to the work' }).click();
   await openDemoJob(page, 'house', 'survey');
   await page.getByRole('button', { name: 'Site plan' }).click();
   await page.getByRole('button', { name: 'Lay them out' }).click();

@@ -39,7 +39,7 @@ test('films stand side by side on this pane, and glass block refuses what is hun
     await page.getByLabel(`compare ${film}`).check();
   await expect(page.getByLabel('compare Heron Neutral 20')).toBeDisabled();
   await page.getByRole('button', { name: 'Compare 4' }).click();
-  const sheet = page.getByRole('dialog', { name: 'Films side by side' });
+  const sheet = page.getByRole('dialog', { name: /^Films side by side/ });
   const heat = sheet.getByRole('row', { name: /^Heat of the sun let in/ });
   const [bare, ...filmed] = await heat.getByRole('cell').allInnerTexts();
   expect(filmed).toHaveLength(4);

@@ -73,6 +73,7 @@ export const sentEditSchema = z
           sentChange('pane'),
           sentChange('fitting'),
           sentChange('plan'),
+          sentChange('sold'),
         ]),
       )
       .min(1)

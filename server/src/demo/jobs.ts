@@ -179,6 +179,13 @@ const physiotherapy: JobSketch = {
   customer: 'Tidewheel Physiotherapy',
   address: '14 Ropewalk',
   ruleSetId: 'bench-cut',
+  wants: {
+    'Treatment room 1': {
+      levels: { privacyNight: 'must', marking: 'nice', view: 'nice' },
+      leastLight: null,
+      mostShine: null,
+    },
+  },
   walls: [
     {
       room: 'Treatment room 1',
@@ -186,14 +193,19 @@ const physiotherapy: JobSketch = {
       bearingDeg: 90,
       widthMm: 4400,
       heightMm: 2400,
-      panes: [980, 981, 979, 980].map((width) => ({
+      // Privacy bands on the partition; the door in it is marked so that people see it.
+      panes: [980, 981, 979, 980].map((width, at) => ({
         read: [width, width, width + 1, 2080, 2081, 2080],
-        opening: 'partition' as const,
+        opening: at === 3 ? ('frenchDoor' as const) : ('partition' as const),
         glass: 'laminated' as const,
         frame: 'aluminium' as const,
         gapBeforeMm: 50,
         sillMm: 120,
         filmId: 'plover-frost',
+        coverage:
+          at === 3
+            ? ({ kind: 'markings' } as const)
+            : ({ kind: 'band', fromFloorMm: 600, toFloorMm: 1700 } as const),
       })),
     },
   ],
@@ -284,6 +296,7 @@ const house: JobSketch = {
         {
           read: [1190, null, null, 991],
           opening: 'blockWall',
+          circumstances: ['wetRoom'],
           shape: {
             kind: 'blocks',
             columns: 6,

@@ -26,12 +26,25 @@ export interface FilmOrder {
 }
 
 export interface FilmAnswer {
+  readonly kind: 'answer';
   readonly turn: number;
   readonly place: PaneForFilm;
   readonly bare: GlassFigures;
   readonly sun: SunYear;
   readonly ranked: readonly Ranked[];
 }
+
+/** How many films of a large catalogue are done. */
+export interface FilmProgress {
+  readonly kind: 'progress';
+  readonly turn: number;
+  readonly done: number;
+}
+
+export type FilmMessage = FilmAnswer | FilmProgress;
+
+/** Progress is told after so many films. */
+const TELL_EVERY = 100;
 
 interface Known {
   readonly asked: Pick<FilmOrder, 'place' | 'films' | 'year'> & { readonly rules: RuleSet['film'] };
@@ -42,11 +55,18 @@ interface Known {
 /** The figures of the last order: another want ranks the films anew and leaves what they do as it is. */
 let known: Known | null = null;
 
-function figuresFor({ place, films, rules, year }: FilmOrder): Known {
+function figuresFor({ turn, place, films, rules, year }: FilmOrder): Known {
   const asked = { place, films, year, rules: rules.film };
   if (known && sameData(known.asked, asked)) return known;
   const found = paneCase(place, rules.film, year);
-  return { asked, found, figures: films.map((film) => filmOnPane(found, film, rules.film)) };
+  const figures = films.map((film, at) => {
+    if (at > 0 && at % TELL_EVERY === 0) {
+      const progress: FilmProgress = { kind: 'progress', turn, done: at };
+      self.postMessage(progress);
+    }
+    return filmOnPane(found, film, rules.film);
+  });
+  return { asked, found, figures };
 }
 
 self.onmessage = ({ data }: MessageEvent<FilmOrder>) => {
@@ -55,6 +75,6 @@ self.onmessage = ({ data }: MessageEvent<FilmOrder>) => {
   const { found, figures } = known;
   const films = figures.map((each) => ({ figures: each, verdict: paneVerdict(pane, each.film, rules) }));
   const ranked = rankFilms(films, found.bare, wants, rules.film);
-  const answer: FilmAnswer = { turn, place, bare: found.bare, sun: found.sun, ranked };
+  const answer: FilmAnswer = { kind: 'answer', turn, place, bare: found.bare, sun: found.sun, ranked };
   self.postMessage(answer);
 };

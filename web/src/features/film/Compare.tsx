@@ -108,7 +108,12 @@ function tradeRows(
   return [
     ['Film for these panes, with waste', '', ({ film }) => money(film)],
     ['Rolls that need no seam', '', ({ film }) => noSeam(film)],
-    ['Lasts, under warranty', '', ({ film }) => `${years(film.lifeYears)}, ${film.warrantyYears ?? 0}`],
+    [
+      'Lasts',
+      '',
+      ({ film }) =>
+        `${years(film.lifeYears)}${film.warrantyYears === null ? '' : `, warranty ${film.warrantyYears}`}`,
+    ],
     ['Dry after', '', ({ film }) => countOf(cureDays(film, rules).days, 'day')],
     [
       'Comes off again',

@@ -48,7 +48,7 @@ function FilmForCustomer({ film, panes, shown }: { film: Film; panes: readonly P
   const { rules } = useJob();
   const unit = useUnit();
   const [first = null] = panes;
-  const found = useFilmsOnPane(first);
+  const { found } = useFilmsOnPane(first);
   const figures = found?.ranked.find((ranked) => ranked.figures.film.id === film.id)?.figures;
   const glass = first?.glass ?? 'double';
   const looks = looksOf(glass, first?.glassMm ?? null, film);
@@ -153,7 +153,7 @@ export function CustomerView({ onClose }: { onClose: () => void }) {
                 wall={placed}
                 name={wall.name}
                 marks={marks}
-                films={book.films}
+                films={films.map(({ film }) => film)}
                 selected={[]}
                 fromOutside={shown.fromOutside}
                 unit={unit}

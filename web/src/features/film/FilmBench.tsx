@@ -199,7 +199,7 @@ export function FilmBench() {
   const job = useJob();
   const panes = job.selected.length > 0 ? job.selected : job.wallPanes;
   const [first = null] = panes;
-  const found = useFilmsOnPane(first);
+  const { found, done } = useFilmsOnPane(first);
   const [compared, setCompared] = useState<readonly string[]>([]);
   const [comparing, setComparing] = useState(false);
   const [showing, setShowing] = useState(false);
@@ -252,6 +252,7 @@ export function FilmBench() {
       {!found ? (
         <p role="status" className="text-quiet">
           Working out {countOf(job.book.films.length, 'film')} on this pane
+          {done > 0 && `, ${done} done`}
         </p>
       ) : (
         <>

@@ -52,6 +52,9 @@ const colour = (luminance: number, usedTo: number, a: number, b: number) => {
     .formatHex();
 };
 
+/** How much of the far side's light the eye gets used to. */
+const USED_TO_FAR = 0.35;
+
 interface SceneProps {
   readonly looks: Looks;
   readonly cast: Cast;
@@ -69,48 +72,42 @@ export function Scene({ looks, cast, lighting, from, night, title }: SceneProps)
   const id = useId();
   const { through, veil, clear } = seenFrom(from, looks, lighting);
   const [farThings, nearThings] = from === 'indoors' ? [STREET, ROOM] : [ROOM, STREET];
-  const near = from === 'indoors' ? lighting.indoors : lighting.outdoors;
-  const usedTo = Math.max(near, (near + through + veil) / 2) * 0.55;
+  const [near, far] =
+    from === 'indoors' ? [lighting.indoors, lighting.outdoors] : [lighting.outdoors, lighting.indoors];
+  // The eye is used to the same whatever the film, so that a darker film looks darker.
+  const usedTo = Math.max(near, far * USED_TO_FAR);
   const shines = (thing: Thing) => (night && thing.lamp ? thing.lamp : thing.bright);
-  const covered = looks.covers;
-  const milky = looks.light * (from === 'indoors' ? lighting.outdoors : lighting.indoors);
   return (
     <svg
       viewBox={`0 0 ${SHEET.width} ${SHEET.height}`}
       className="block w-full border border-hairline"
       role="img"
-      aria-label={`${title}: ${covered ? 'nothing can be made out through it' : `${Math.round(clear * 100)} % of what the eye meets lies beyond the glass`}`}
+      aria-label={`${title}: ${looks.covers ? 'nothing can be made out through it' : `${Math.round(clear * 100)} % of what the eye meets lies beyond the glass`}`}
     >
       <clipPath id={id}>
         <rect x="9" y="9" width={SHEET.width - 18} height={SHEET.height - 18} />
       </clipPath>
       <rect {...SHEET} fill={colour(near * 0.75, usedTo, 3, 12)} />
       <g clipPath={`url(#${id})`}>
-        {covered ? (
-          <rect {...SHEET} fill={colour(milky + veil, usedTo, cast.a, cast.b)} />
+        {looks.covers ? (
+          <rect {...SHEET} fill={colour(through + veil, usedTo, cast.a, cast.b)} />
         ) : (
-          farThings.map((thing, at) => (
-            <path
-              key={at}
-              d={thing.path}
-              fill={colour(through * shines(thing) + veil, usedTo, thing.a + cast.a, thing.b + cast.b)}
-            />
-          ))
-        )}
-        {/* What is thrown back adds to what comes through; mirrored, as in a glass. */}
-        <g transform={`translate(${SHEET.width} 0) scale(-1 1)`} style={{ mixBlendMode: 'screen' }}>
-          {nearThings.slice(1).map((thing, at) => {
-            const more = Math.max(0, veil * (shines(thing) - 1));
-            return more > usedTo * 0.02 ? (
+          <>
+            {farThings.map((thing, at) => (
               <path
                 key={at}
                 d={thing.path}
-                fill={colour(more, usedTo, thing.a, thing.b)}
-                opacity={covered ? 0.25 : Math.min(0.9, more / (more + through + 1e-9))}
+                fill={colour(through * shines(thing), usedTo, thing.a + cast.a, thing.b + cast.b)}
               />
-            ) : null;
-          })}
-        </g>
+            ))}
+            {/* What the glass throws back adds to what comes through; mirrored, as in a glass. */}
+            <g transform={`translate(${SHEET.width} 0) scale(-1 1)`} style={{ mixBlendMode: 'screen' }}>
+              {nearThings.map((thing, at) => (
+                <path key={at} d={thing.path} fill={colour(veil * shines(thing), usedTo, thing.a, thing.b)} />
+              ))}
+            </g>
+          </>
+        )}
       </g>
       <rect
         x="9"

@@ -1,19 +1,29 @@
 import { paneForFilm } from '@neat-sill/core/job';
 import { useEffect, useRef, useState } from 'react';
 import { useJob, type PaneWithId } from '../job/index.ts';
-import type { FilmAnswer, FilmOrder } from '../../workers/film.worker.ts';
+import type { FilmAnswer, FilmMessage, FilmOrder } from '../../workers/film.worker.ts';
+
+export interface FilmsOnPane {
+  /** The last answer; it may be of the state before while the next is worked out. */
+  readonly found: FilmAnswer | null;
+  /** How many films of a large catalogue are done. */
+  readonly done: number;
+}
 
 /** All films of the shop on one pane, ranked by what its room wants; worked out off the page's thread. */
-export function useFilmsOnPane(pane: PaneWithId | null): FilmAnswer | null {
+export function useFilmsOnPane(pane: PaneWithId | null): FilmsOnPane {
   const { records, rules, book } = useJob();
   const { films } = book;
   const [answer, setAnswer] = useState<FilmAnswer | null>(null);
+  const [done, setDone] = useState(0);
   const worker = useRef<Worker | null>(null);
   const turn = useRef(0);
   useEffect(() => {
     const started = new Worker(new URL('../../workers/film.worker.ts', import.meta.url), { type: 'module' });
-    started.onmessage = ({ data }: MessageEvent<FilmAnswer>) => {
-      if (data.turn === turn.current) setAnswer(data);
+    started.onmessage = ({ data }: MessageEvent<FilmMessage>) => {
+      if (data.turn !== turn.current) return;
+      if (data.kind === 'progress') setDone(data.done);
+      else setAnswer(data);
     };
     worker.current = started;
     return () => {
@@ -36,5 +46,5 @@ export function useFilmsOnPane(pane: PaneWithId | null): FilmAnswer | null {
     const order: FilmOrder = { ...about, turn: turn.current, films, rules, year: new Date().getFullYear() };
     worker.current?.postMessage(order);
   }, [asked, films, rules]);
-  return answer;
+  return { found: answer, done };
 }

@@ -54,13 +54,14 @@ export function CatalogueSheet({ films, onClose }: { films: readonly Film[]; onC
   const chooser = useRef<HTMLInputElement>(null);
   const [read, setRead] = useState<ReadFile | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const [save, { error, isLoading, data }] = useSaveFilmsMutation();
+  const [save, { error, isLoading, data, reset }] = useSaveFilmsMutation();
   const known = new Set(films.map(({ id }) => id));
   const choose = async (event: ChangeEvent<HTMLInputElement>) => {
     const [file] = event.target.files ?? [];
     event.target.value = '';
     if (!file) return;
     setProblem(null);
+    reset();
     try {
       setRead(await readFilms(file, films));
     } catch (failure) {

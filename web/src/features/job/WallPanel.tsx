@@ -169,6 +169,10 @@ export function WallPanel({ stage }: { stage: StageId }) {
       ),
     [wall, wallPanes, job.rules],
   );
+  const filmsHere = useMemo(() => {
+    const here = new Set(wallPanes.map(({ filmId }) => filmId));
+    return job.book.films.filter(({ id }) => here.has(id));
+  }, [job.book, wallPanes]);
   const marks = useMemo(
     () => wallMarks(job, stage, live, unit, { seenBy, fromOutside }),
     [job, stage, live, unit, seenBy, fromOutside],
@@ -236,7 +240,7 @@ export function WallPanel({ stage }: { stage: StageId }) {
             wall={placed}
             name={wall.name}
             marks={marks}
-            films={job.book.films}
+            films={filmsHere}
             selected={selected}
             fromOutside={fromOutside}
             unit={unit}

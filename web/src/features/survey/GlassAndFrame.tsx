@@ -83,6 +83,38 @@ function Bars({ panes }: { panes: readonly PaneWithId[] }) {
   );
 }
 
+/** A box that shows at once what was ticked, though what it stands for follows a moment later. */
+function Tick({
+  checked,
+  partly,
+  onTurn,
+}: {
+  checked: boolean;
+  partly: boolean;
+  onTurn: (on: boolean) => void;
+}) {
+  const [known, setKnown] = useState(checked);
+  const [shown, setShown] = useState(checked);
+  if (known !== checked) {
+    setKnown(checked);
+    setShown(checked);
+  }
+  return (
+    <input
+      type="checkbox"
+      className="size-5 accent-edge"
+      checked={shown}
+      ref={(box) => {
+        if (box) box.indeterminate = partly;
+      }}
+      onChange={(event) => {
+        setShown(event.target.checked);
+        onTurn(event.target.checked);
+      }}
+    />
+  );
+}
+
 /** Glass, frame and the rest, for one pane or for all that are chosen. */
 export function GlassAndFrame({ panes }: { panes: readonly PaneWithId[] }) {
   const job = useJob();
@@ -159,15 +191,10 @@ export function GlassAndFrame({ panes }: { panes: readonly PaneWithId[] }) {
           const count = panes.filter(({ circumstances }) => circumstances.includes(each)).length;
           return (
             <label key={each} className="inline-flex min-h-11 items-center gap-2">
-              <input
-                type="checkbox"
-                className="size-5 accent-edge"
+              <Tick
                 checked={count === panes.length}
-                ref={(box) => {
-                  if (box) box.indeterminate = count > 0 && count < panes.length;
-                }}
-                onChange={(event) => {
-                  const on = event.target.checked;
+                partly={count > 0 && count < panes.length}
+                onTurn={(on) => {
                   job.edit(
                     `${CIRCUMSTANCE_NAMES[each]}: ${names(panes)}`,
                     panes.map(({ id, circumstances }) =>
