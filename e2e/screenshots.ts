@@ -32,7 +32,13 @@ test('main views at a desk', async ({ signedIn: page }) => {
   for (const film of ['Gannet Silver 20', 'Curlew Select 50', 'Dunnock Ceramic 30', 'Eider Warm 70'])
     await page.getByLabel(`compare ${film}`).check();
   await page.getByRole('button', { name: 'Compare 4' }).click();
+  await page.getByRole('row', { name: /waste/ }).waitFor();
   await picture(page, 'compare');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Show the customer' }).click();
+  await page.getByText(/^Keeps out/).waitFor();
+  await page.getByRole('button', { name: 'In the evening, from the street' }).click();
+  await picture(page, 'customer');
   await openDemoJob(page, 'library', 'cuts');
   await page.getByText('Looking for a better one').waitFor({ state: 'hidden' });
   await page.getByRole('heading', { name: /pieces in/ }).waitFor();

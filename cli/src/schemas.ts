@@ -1,5 +1,6 @@
 import { resolve } from 'node:path';
 import { cutPlanFormat } from '@neat-sill/core/cuts';
+import { catalogueFileSchema } from '@neat-sill/core/film';
 import { glazingCaseFormat, glazingResultSchema } from '@neat-sill/core/glazing';
 import { jobFileFormat } from '@neat-sill/core/job';
 import { sunCaseFormat, sunResultSchema } from '@neat-sill/core/sun';
@@ -14,6 +15,11 @@ const FILES = [
     'glazing-result',
     { format: 'neat-sill/glazing-result', version: 1, schema: glazingResultSchema },
     'What light, heat and breakage of a glazing come to',
+  ],
+  [
+    'films',
+    { format: 'neat-sill/films', version: 1, schema: catalogueFileSchema },
+    'A catalogue of films by the columns of the sheet',
   ],
   ['sun-case', sunCaseFormat, 'A pane under the sun of a place and day'],
   [

@@ -6,7 +6,7 @@ import { printTable, timed } from './table.ts';
 /** A whole catalogue against one pane over the hours of a year. */
 export function benchFilm(): void {
   const rules = DEFAULT_RULE_SETS[0].film;
-  const rows = [26, 100, 500].map((count) => {
+  const rows = [26, 100, 500, 5000].map((count) => {
     const films = Array.from({ length: count }, (_, at) => filmsForTest[at % filmsForTest.length]).flatMap(
       (film) => film ?? [],
     );

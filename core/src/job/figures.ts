@@ -3,6 +3,7 @@ import type { Film } from '../film/index.ts';
 import { fittingFigures, type PaneToFit } from '../fitting/index.ts';
 import type { RuleSet } from '../rules/index.ts';
 import type { Doubt, Side } from '../survey/index.ts';
+import { coveredStrips, pieceSize } from './coverage.ts';
 import { glassDoubt } from './glassDoubt.ts';
 import { jobDoubts, planJobOf, ruleSetOf, sizesOf, type ShopBook } from './planning.ts';
 import { PLAN_ID, inOrder, type JobRecords, type KeptPlan, type Pane } from './records.ts';
@@ -60,14 +61,16 @@ export function paneToFit(pane: Pane, paneId: string, records: JobRecords, book:
   const film: Film | undefined = book.films.find(({ id }) => id === pane.filmId);
   const sizes = sizesOf(pane, rules);
   if (!film || !sizes) return null;
+  const strips = coveredStrips(pane, sizes.cutting.heightMm, rules.film);
   const pieces = piecesOfPane(records.plan[PLAN_ID]?.plan ?? null, paneId);
   const factoryEdge: Side | null = pieces.find((piece) => piece.factoryEdge !== null)?.factoryEdge ?? null;
   return {
     label: pane.label,
-    glass: sizes.cutting,
+    // Only what is covered is cleaned for film, hung and trimmed.
+    glass: pieceSize(strips, sizes.cutting),
     glassKind: pane.glass,
     handle: pane.handle,
-    topOverFloorMm: pane.sillMm + sizes.cutting.heightMm,
+    topOverFloorMm: pane.sillMm + sizes.cutting.heightMm - (strips[0]?.topMm ?? 0),
     film,
     panels: Math.max(1, pieces.length),
     factoryEdge,
