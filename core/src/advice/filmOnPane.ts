@@ -29,6 +29,8 @@ export interface PaneForFilm {
   readonly glass: GlassKind;
   readonly glassMm: number | null;
   readonly frame: FrameKind;
+  /** A chip or crack at the edge: it bears about half. */
+  readonly edgeDamaged: boolean;
   readonly inSun: PaneInSun;
   readonly site: Site;
   readonly circumstances: readonly Circumstance[];
@@ -124,7 +126,10 @@ const COLDER_K = 1;
 
 /** Works out what does not depend on the film. `year` is the year whose sun is followed. */
 export function paneCase(pane: PaneForFilm, rules: RuleSet['film'], year: number): PaneCase {
-  const build = glassBuild(pane.glass, pane.glassMm);
+  const sound = glassBuild(pane.glass, pane.glassMm);
+  const build: GlassBuild = pane.edgeDamaged
+    ? { ...sound, edges: sound.edges.map((edge) => ({ ...edge, edge: 'damaged' })) }
+    : sound;
   const panes = build.panes.length;
   const response = {
     direct: (cosIncidence: number) => angularShare(panes, cosIncidence),

@@ -164,3 +164,12 @@ describe('who sees whom', () => {
     expect(describeView(looksOf('single', 4, frostForTest), rules)).toMatch(/^Nobody sees through it/);
   });
 });
+
+test('a chipped edge bears less, so the same film comes nearer to what the glass bears', () => {
+  const [sound, chipped] = [false, true].map((edgeDamaged) => {
+    const found = paneCase({ ...southWestPane, edgeDamaged }, rules, 2027);
+    return filmOnPane(found, silverForTest, rules).breakage;
+  });
+  expect(chipped?.allowableK).toBeLessThan(sound?.allowableK ?? 0);
+  expect(chipped?.deltaK).toBeCloseTo(sound?.deltaK ?? 0);
+});

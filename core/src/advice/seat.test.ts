@@ -1,5 +1,5 @@
 import { USUAL_FILM_RULES } from '../rules/index.ts';
-import { angularShare, diffuseShare, glassBuild } from '../glazing/index.ts';
+import { angularShare, diffuseShare, glassBuild, type Glazing } from '../glazing/index.ts';
 import { OPEN_SKY, sunOfYear } from '../sun/index.ts';
 import { silverForTest } from '../testing/jobs.ts';
 import { atSeat, colourShift, filmOnBuild, paneInView } from './index.ts';
@@ -37,7 +37,7 @@ test('film takes glare from a seat and warms the glass in the sun; further away 
   const build = glassBuild('double', null);
   const bare = { ...build, films: [] };
   const filmed = { ...build, films: [filmOnBuild(silverForTest, build)] };
-  const at = (glazing: typeof bare, share: number) =>
+  const at = (glazing: Glazing, share: number) =>
     atSeat(glazing, { share, sunWm2: 700, rules: USUAL_FILM_RULES });
   expect(at(filmed, 0.3).glare).toBeLessThan(at(bare, 0.3).glare);
   expect(at(filmed, 0.3).summerFaceC).toBeGreaterThan(at(bare, 0.3).summerFaceC);

@@ -1,4 +1,4 @@
-import type { GlassKind } from '../survey/index.ts';
+import { GLASS_KINDS, type GlassKind } from '../survey/index.ts';
 import type { FilmKind } from './film.ts';
 
 /** `usual`: usually safe; `ask`: the film maker's film-to-glass chart decides; `refuse`: usually refused. */
@@ -9,7 +9,7 @@ type Column = Readonly<Record<GlassKind, GlassVerdict>>;
 const LETTERS: Readonly<Record<string, GlassVerdict>> = { S: 'usual', C: 'ask', R: 'refuse' };
 
 /** Columns as in the trade's general film-to-glass guidance, inside films on sound glass under about 9 m². */
-const ORDER: readonly GlassKind[] = [
+const ORDER = [
   'single',
   'double',
   'triple',
@@ -22,11 +22,17 @@ const ORDER: readonly GlassKind[] = [
   'tempered',
   'plastic',
   'block',
-];
+] as const satisfies readonly GlassKind[];
+
+/** Where the verdict on a kind of glass stands; a hard coat is judged as a soft one. */
+const COLUMN_OF: Readonly<Record<GlassKind, number>> = {
+  ...(Object.fromEntries(ORDER.map((glass, at) => [glass, at])) as Record<(typeof ORDER)[number], number>),
+  hardLowEDouble: ORDER.indexOf('lowEDouble'),
+};
 
 function column(letters: string): Column {
   return Object.fromEntries(
-    ORDER.map((glass, at) => [glass, LETTERS[letters[at] ?? 'R'] ?? 'refuse']),
+    GLASS_KINDS.map((glass) => [glass, LETTERS[letters[COLUMN_OF[glass]] ?? 'R'] ?? 'refuse']),
   ) as Column;
 }
 

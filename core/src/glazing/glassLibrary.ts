@@ -54,6 +54,17 @@ function softCoated(thicknessMm: number): GlassPane {
   };
 }
 
+/** Clear glass with a hard (pyrolytic) low-e coat on its outer face: it lets more of the sun in and insulates less. */
+function hardCoated(thicknessMm: number): GlassPane {
+  return {
+    ...plate(thicknessMm),
+    solar: { t: 0.69, rOut: 0.12, rIn: 0.11 },
+    visible: { t: 0.82, rOut: 0.11, rIn: 0.12 },
+    uv: { t: 0.45, rOut: 0.12, rIn: 0.12 },
+    emissivityOut: 0.16,
+  };
+}
+
 /** The plastic layer of laminated glass keeps UV out. */
 const laminated = (thicknessMm: number): GlassPane => ({
   ...plate(thicknessMm),
@@ -90,6 +101,7 @@ const USUAL_MM: Readonly<Record<GlassKind, number>> = {
   tintedSingle: 6,
   tintedDouble: 6,
   lowEDouble: 4,
+  hardLowEDouble: 4,
   laminated: 6.4,
   wired: 6,
   patterned: 4,
@@ -114,6 +126,8 @@ export function glassBuild(kind: GlassKind, thicknessMm: number | null): GlassBu
       return build([plate(mm, TINTED), plate(mm)], AIR);
     case 'lowEDouble':
       return build([plate(mm), softCoated(mm)], ARGON);
+    case 'hardLowEDouble':
+      return build([plate(mm), hardCoated(mm)], AIR);
     case 'laminated':
       return build([laminated(mm)], AIR, 'laminated');
     case 'wired':

@@ -180,8 +180,8 @@ describe('films as they were sold', () => {
 
 describe('glass that instruments see otherwise', () => {
   const probe = (changes: Partial<GlassProbe>): GlassProbe => {
-    const { panes, thicknessMm, coating, light, solar, uv } = asProbed('double', null);
-    const told = { panes, thicknessMm, coating, light, solar, uv };
+    const { panes, thicknessMm, coatedFace, light, solar, uv } = asProbed('double', null);
+    const told = { panes, thicknessMm, coatedFace, light, solar, uv };
     return { ...told, at: '2026-11-25T10:00:00Z', by: null, keptBecause: null, ...changes };
   };
   const doubt = (changes: Partial<GlassProbe>) =>
@@ -194,10 +194,10 @@ describe('glass that instruments see otherwise', () => {
 
   test('another count, a coating or less light is asked about, with what it may be', () => {
     const asked = asProbed('lowEDouble', null);
-    const found = doubt({ coating: true, light: asked.light, solar: asked.solar, uv: asked.uv });
+    const found = doubt({ coatedFace: 3, light: asked.light, solar: asked.solar, uv: asked.uv });
     expect(found?.likely).toBe('lowEDouble');
     expect(found && describeGlassDoubt(found, 'mm')).toMatch(
-      /finds a low-e coating that is not entered.*Perhaps/,
+      /finds a low-e coating on face 3 that is not entered.*Perhaps/,
     );
     expect(doubt({ panes: 3, light: asProbed('triple', null).light })?.likely).toBe('triple');
     expect(doubt({ panes: 1, keptBecause: 'inner pane is out' })).toBeNull();

@@ -5,7 +5,7 @@ import type { GlassProbe, Pane } from './records.ts';
 /** What instruments say against the glass that was entered. */
 export type GlassDisagreement =
   | { readonly about: 'panes'; readonly entered: number; readonly found: number }
-  | { readonly about: 'coating'; readonly entered: boolean; readonly found: boolean }
+  | { readonly about: 'coating'; readonly entered: number | null; readonly found: number | null }
   | { readonly about: 'light' | 'solar' | 'uv'; readonly entered: number; readonly found: number }
   | { readonly about: 'thickness'; readonly entered: number; readonly found: number };
 
@@ -21,7 +21,8 @@ const SOLAR_TOLERANCE = 0.08;
 const UV_TOLERANCE = 0.15;
 const THICKNESS_TOLERANCE_MM = 1.5;
 
-const COATED: readonly GlassKind[] = ['lowEDouble'];
+/** The face, from outdoors, that carries the coating. */
+const COATED_FACE: Readonly<Partial<Record<GlassKind, number>>> = { lowEDouble: 3, hardLowEDouble: 3 };
 
 /** What a kind of glass would show to detector and meter. */
 export function asProbed(kind: GlassKind, glassMm: number | null) {
@@ -31,7 +32,7 @@ export function asProbed(kind: GlassKind, glassMm: number | null) {
   return {
     panes: Math.min(3, build.panes.length) as 1 | 2 | 3,
     thicknessMm: build.panes.reduce((sum, pane) => sum + pane.thicknessMm, 0),
-    coating: COATED.includes(kind),
+    coatedFace: COATED_FACE[kind] ?? null,
     light: through('visible'),
     solar: through('solar'),
     uv: through('uv'),
@@ -43,8 +44,8 @@ function disagreements(kind: GlassKind, glassMm: number | null, probe: GlassProb
   const found: GlassDisagreement[] = [];
   if (probe.panes !== entered.panes)
     found.push({ about: 'panes', entered: entered.panes, found: probe.panes });
-  if (probe.coating !== entered.coating)
-    found.push({ about: 'coating', entered: entered.coating, found: probe.coating });
+  if (probe.coatedFace !== entered.coatedFace)
+    found.push({ about: 'coating', entered: entered.coatedFace, found: probe.coatedFace });
   const off = (about: 'light' | 'solar' | 'uv', tolerance: number) => {
     const measured = probe[about];
     if (measured !== null && Math.abs(measured - entered[about]) > tolerance)

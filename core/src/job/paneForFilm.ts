@@ -18,6 +18,7 @@ export function paneForFilm(records: JobRecords, paneId: string, rules: RuleSet)
     glass: pane.glass,
     glassMm: pane.glassMm,
     frame: pane.frame,
+    edgeDamaged: pane.condition.some(({ kind }) => kind === 'chip'),
     inSun: { bearingDeg: wall.bearingDeg, widthMm, heightMm, shade: wall.shade },
     site: { latitude, longitude, timeZone },
     circumstances: pane.circumstances,

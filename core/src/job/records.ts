@@ -198,7 +198,7 @@ const leadingSchema = z.strictObject({
 const glassProbeSchema = z.strictObject({
   panes: z.int().min(1).max(3),
   thicknessMm: z.number().min(1).max(60).nullable(),
-  coating: z.boolean(),
+  coatedFace: z.int().min(1).max(6).nullable(),
   light: z.number().min(0).max(1).nullable(),
   solar: z.number().min(0).max(1).nullable(),
   uv: z.number().min(0).max(1).nullable(),

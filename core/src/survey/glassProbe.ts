@@ -1,8 +1,9 @@
-/** What a glass detector tells: how many panes, how thick they are together, and whether there is a low-e coating. */
+/** What a glass detector tells: how many panes, how thick they are together, and on which face there is a low-e coating. */
 export interface GlassDetected {
   readonly panes: 1 | 2 | 3;
   readonly thicknessMm: number | null;
-  readonly coating: boolean;
+  /** Counted from outdoors, from 1; null where it finds none. */
+  readonly coatedFace: number | null;
 }
 
 /** What a transmission meter tells of light, heat and UV through the pane as found; shares from 0 to 1. */
@@ -48,17 +49,17 @@ function lost<Told>(habits: ProbeHabits, random: () => number): ProbeAnswer<Told
 
 /** What the stand-in of a detector answers before glass that really is so. */
 export function standInDetector(
-  real: { readonly panes: 1 | 2 | 3; readonly thicknessMm: number; readonly coating: boolean },
+  real: { readonly panes: 1 | 2 | 3; readonly thicknessMm: number; readonly coatedFace: number | null },
   habits: ProbeHabits,
   random: () => number,
 ): ProbeAnswer<GlassDetected> {
   const nothing = lost<GlassDetected>(habits, random);
   if (nothing) return nothing;
   const noise = (2 * random() - 1) * habits.thicknessNoiseMm;
-  const coating = real.coating && random() >= habits.overlooksShare;
+  const coatedFace = random() >= habits.overlooksShare ? real.coatedFace : null;
   return {
     kind: 'told',
-    told: { panes: real.panes, thicknessMm: Math.round((real.thicknessMm + noise) * 10) / 10, coating },
+    told: { panes: real.panes, thicknessMm: Math.round((real.thicknessMm + noise) * 10) / 10, coatedFace },
   };
 }
 

@@ -56,6 +56,7 @@ const WORDS: readonly (readonly [RegExp, Said])[] = [
   [/sliders?/i, { opening: 'slider' }],
   [/shop\s*fronts?/i, { opening: 'shopfront' }],
   [/partitions?/i, { opening: 'partition' }],
+  [/(?:double\s+)?hard\s+low-?e/i, { glass: 'hardLowEDouble' }],
   [/(?:double\s+)?low-?e/i, { glass: 'lowEDouble' }],
   [/tinted\s+double/i, { glass: 'tintedDouble' }],
   [/tinted/i, { glass: 'tintedSingle' }],

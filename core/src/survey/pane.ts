@@ -25,6 +25,7 @@ export const GLASS_KINDS = [
   'tintedSingle',
   'tintedDouble',
   'lowEDouble',
+  'hardLowEDouble',
   'laminated',
   'wired',
   'patterned',

@@ -45,6 +45,7 @@ export const GLASS_NAMES: Readonly<Record<GlassKind, string>> = {
   tintedSingle: 'Single, tinted',
   tintedDouble: 'Double, tinted or coated',
   lowEDouble: 'Double with low-e',
+  hardLowEDouble: 'Double with hard low-e',
   laminated: 'Laminated',
   wired: 'Wired or fire-rated',
   patterned: 'Textured on the film side',

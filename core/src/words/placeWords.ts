@@ -102,7 +102,10 @@ function describeDisagreement(each: GlassDisagreement, unit: LengthUnit): string
     case 'panes':
       return `the detector counts ${each.found} pane${each.found === 1 ? '' : 's'} where ${each.entered} ${each.entered === 1 ? 'is' : 'are'} entered`;
     case 'coating':
-      return each.found ? 'it finds a low-e coating that is not entered' : 'it finds no low-e coating';
+      if (each.found === null) return 'it finds no low-e coating';
+      return each.entered === null
+        ? `it finds a low-e coating on face ${each.found} that is not entered`
+        : `the low-e coating is on face ${each.found}, not on ${each.entered}`;
     case 'thickness':
       return `the glass is ${formatLength(each.found, { unit })} thick, entered ${formatLength(each.entered, { unit })}`;
     case 'light':

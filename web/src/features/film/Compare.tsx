@@ -50,6 +50,11 @@ interface Shown {
 function glassRows({ bare, found, unit }: Shown): readonly Row[] {
   const winter = (facesC: number) => formatTemperature(facesC, unit);
   const yearOf = (shgc: number) => `${Math.round(sum(found.sun.straight.average) * shgc)} kWh/m²`;
+  const { clear } = found.sun.straight;
+  const southern = found.place.site.latitude < 0;
+  const [summer = 0, winterSun = 0] = southern ? [clear[11], clear[5]] : [clear[5], clear[11]];
+  const dayOf = (shgc: number) =>
+    `${((summer * shgc) / 30).toFixed(1)}, ${((winterSun * shgc) / 31).toFixed(1)} kWh/m²`;
   return [
     ['Light through', percent(bare.light), (of) => percent(of.light)],
     ['Light thrown back outside', percent(bare.shineOut), (of) => percent(of.shineOut)],
@@ -62,6 +67,7 @@ function glassRows({ bare, found, unit }: Shown): readonly Row[] {
     ['Heat of the sun let in (SHGC)', bare.shgc.toFixed(2), (of) => of.shgc.toFixed(2)],
     ['Heat of the sun kept out (TSER)', percent(1 - bare.shgc), (of) => percent(1 - of.shgc)],
     ['Over a year, average sky', yearOf(bare.shgc), (of) => yearOf(of.shgc)],
+    ['On a clear day in summer, in winter', dayOf(bare.shgc), (of) => dayOf(of.shgc)],
     ['UV through', percent(bare.uv), (of) => percent(of.uv)],
     ['Fading left', percent(bare.fading), (of) => percent(of.fading)],
     ['U value', `${bare.uValue.toFixed(2)} W/m²K`, (of) => `${of.uValue.toFixed(2)} W/m²K`],

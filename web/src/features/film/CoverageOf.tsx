@@ -172,6 +172,12 @@ function LeadedLook({ panes, set }: PartProps) {
   const unit = useUnit();
   const [first] = panes;
   const leading = first?.leading ?? null;
+  const repeat = job.book.films.find(({ id }) => id === first?.filmId)?.pattern;
+  // Lead lies on the lines of a pattern, where there is one.
+  const onPattern = {
+    acrossMm: Math.max(20, repeat?.acrossMm ?? 150),
+    alongMm: Math.max(20, repeat?.alongMm ?? 200),
+  };
   const needed = panes.reduce(
     (sum, pane) => {
       const glass = sizesOf(pane, job.rules)?.cutting;
@@ -207,10 +213,7 @@ function LeadedLook({ panes, set }: PartProps) {
         options={Object.entries(LEAD) as [keyof typeof LEAD, string][]}
         onChoose={(pattern) =>
           set('Lead lines', {
-            leading:
-              pattern === 'none'
-                ? null
-                : { ...(leading ?? { acrossMm: 150, alongMm: 200, stripMm: 9 }), pattern },
+            leading: pattern === 'none' ? null : { ...(leading ?? { ...onPattern, stripMm: 9 }), pattern },
           })
         }
       />

@@ -80,7 +80,7 @@ export function GlassProbes({ pane }: { pane: PaneWithId }) {
     const base: GlassProbe = probed ?? {
       panes: 1,
       thicknessMm: null,
-      coating: false,
+      coatedFace: null,
       light: null,
       solar: null,
       uv: null,
@@ -149,7 +149,7 @@ export function GlassProbes({ pane }: { pane: PaneWithId }) {
           {state.kind === 'lost' && state.sentence}
           {state.kind === 'idle' &&
             probed &&
-            `Found ${probed.panes} ${probed.panes === 1 ? 'pane' : 'panes'}${probed.thicknessMm === null ? '' : `, ${formatLength(probed.thicknessMm, { unit })} of glass`}, ${probed.coating ? 'with' : 'no'} low-e coating${probed.light === null ? '' : `; light ${percent(probed.light)}, heat ${percent(probed.solar ?? 0)}, UV ${percent(probed.uv ?? 0)} through`}.`}
+            `Found ${probed.panes} ${probed.panes === 1 ? 'pane' : 'panes'}${probed.thicknessMm === null ? '' : `, ${formatLength(probed.thicknessMm, { unit })} of glass`}, ${probed.coatedFace === null ? 'no low-e coating' : `low-e coating on face ${probed.coatedFace}`}${probed.light === null ? '' : `; light ${percent(probed.light)}, heat ${percent(probed.solar ?? 0)}, UV ${percent(probed.uv ?? 0)} through`}.`}
         </p>
       </div>
     </details>
