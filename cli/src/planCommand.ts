@@ -4,9 +4,10 @@ import { jobFileFormat } from '@neat-sill/core/job';
 import { seededRandom } from '@neat-sill/core/units';
 import { describePlanFault, describeUnplaced } from '@neat-sill/core/words';
 import { readInput, say } from './files.ts';
+import { loadSolver } from './solver.ts';
 
 const SEED = 20261125;
-const MOST_ROUNDS = 2_000;
+const MOST_STEPS = 1_000_000_000;
 
 export interface PlanOptions {
   readonly jobFile: string;
@@ -18,8 +19,14 @@ export interface PlanOptions {
 export async function planCommand({ jobFile, outFile, seconds }: PlanOptions): Promise<number> {
   const job = await readInput(jobFile, jobFileFormat);
   const end = performance.now() + seconds * 1000;
-  const shouldStop = () => performance.now() > end;
-  const plan = planCuts(job, { random: seededRandom(SEED), rounds: MOST_ROUNDS, shouldStop });
+  const start = performance.now();
+  const plan = planCuts(job, {
+    random: seededRandom(SEED),
+    rounds: MOST_STEPS,
+    solver: await loadSolver(),
+    secondsLeft: () => (end - performance.now()) / 1000,
+    shouldStop: (share = 1) => performance.now() > start + seconds * 1000 * share,
+  });
   const faults = checkPlan(job, plan);
   if (faults.length > 0)
     throw new Error(

@@ -1,19 +1,47 @@
+import { parseArgs } from 'node:util';
 import { benchCuts } from './cuts.ts';
+import { FAMILIES, type Family } from './families.ts';
 import { benchFilm } from './film.ts';
 import { benchSurvey } from './survey.ts';
 
-/** `npm run bench` runs all, `npm run bench cuts` one. Figures with their sizes; nothing here passes or fails. */
-const BENCHES: Readonly<Record<string, () => void>> = {
-  cuts: benchCuts,
+const USAGE = `npm run bench [-- cuts|film|survey …] [--seconds 10] [--jobs 8] [--family house] [--short]
+
+Figures with their sizes; nothing here passes or fails. --short leaves out what takes half an hour.
+`;
+
+const { values, positionals } = parseArgs({
+  allowPositionals: true,
+  options: {
+    seconds: { type: 'string', default: '10' },
+    jobs: { type: 'string', default: '8' },
+    family: { type: 'string', multiple: true, default: [] },
+    short: { type: 'boolean', default: false },
+    help: { type: 'boolean', default: false },
+  },
+});
+
+const isFamily = (name: string): name is Family => name in FAMILIES;
+const families = values.family.filter(isFamily);
+
+/** `npm run bench` runs all, `npm run bench cuts` one. */
+const BENCHES: Readonly<Record<string, () => void | Promise<void>>> = {
+  cuts: () =>
+    benchCuts({
+      seconds: Number(values.seconds),
+      jobs: Number(values.jobs),
+      families: families.length > 0 ? families : (Object.keys(FAMILIES) as Family[]),
+      long: !values.short,
+    }),
   film: benchFilm,
   survey: benchSurvey,
 };
 
-const asked = process.argv.slice(2);
-const unknown = asked.filter((name) => !(name in BENCHES));
-if (unknown.length > 0) {
-  process.stderr.write(
-    `There is no bench ${unknown.join(', ')}; there are: ${Object.keys(BENCHES).join(', ')}.\n`,
-  );
-  process.exitCode = 2;
-} else for (const name of asked.length > 0 ? asked : Object.keys(BENCHES)) BENCHES[name]?.();
+const unknown = [
+  ...positionals.filter((name) => !(name in BENCHES)),
+  ...values.family.filter((name) => !isFamily(name)),
+];
+if (values.help || unknown.length > 0) {
+  process.stderr.write(unknown.length > 0 ? `There is no ${unknown.join(', ')}.\n${USAGE}` : USAGE);
+  process.exitCode = unknown.length > 0 ? 2 : 0;
+} else
+  for (const name of positionals.length > 0 ? positionals : Object.keys(BENCHES)) await BENCHES[name]?.();

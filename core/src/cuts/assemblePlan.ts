@@ -1,5 +1,5 @@
 import { SMALLEST_LACK_MM } from '../units/index.ts';
-import { filmBound } from './bound.ts';
+import { filmBound, type FilmBound } from './bound.ts';
 import { costPerMm, hasPrices } from './cost.ts';
 import type { CutPlan, FilmSummary, Piece, PlanOffcut, Pull } from './cutPlan.ts';
 import { isUsefulOffcut } from './lay.ts';
@@ -112,18 +112,30 @@ function pullsOf(
   });
 }
 
+/** The better of two bounds. A proven cost is a length where all film of the plan costs the same by its length. */
+function withProven(bound: FilmBound, proven: number | null, sources: readonly OpenSource[]): FilmBound {
+  if (proven === null) return bound;
+  const { lowerBoundLength, lowerBoundCost } = bound;
+  if (lowerBoundLength === null) return { ...bound, lowerBoundCost: Math.max(lowerBoundCost ?? 0, proven) };
+  const rate = sources[0]?.costPerMm ?? 0;
+  return rate > 0 && sources.every(({ costPerMm: each }) => each === rate)
+    ? { ...bound, lowerBoundLength: Math.max(lowerBoundLength, proven / rate) }
+    : bound;
+}
+
 function summaryOf(
   film: FilmForPlan,
   sources: readonly OpenSource[],
   job: PlanJob,
   placed: ReadonlyMap<string, number>,
+  proven: number | null,
 ) {
   const panes = job.panes
     .filter((pane) => pane.filmId === film.id && (placed.get(pane.id) ?? 0) > 0)
     .map((pane) => ({ ...pane, copies: placed.get(pane.id) ?? 0 }));
   const usedLength = sources.reduce((sum, source) => sum + source.used, 0);
   const cost = sources.reduce((sum, { source, used }) => sum + costPerMm(film, source) * used, 0);
-  const bound = filmBound(film, panes, job);
+  const bound = withProven(filmBound(film, panes, job), proven, sources);
   const best = bound.lowerBoundLength ?? bound.lowerBoundCost ?? 0;
   const used = bound.lowerBoundLength === null ? cost : usedLength;
   const summary: FilmSummary = {
@@ -142,7 +154,12 @@ function summaryOf(
 /** Writes packed rolls down as a cut plan: numbered pulls, leftovers with their factory edges, and the figures. */
 export function assemblePlan(
   job: PlanJob,
-  packed: readonly { readonly film: FilmForPlan; readonly sources: readonly OpenSource[] }[],
+  packed: readonly {
+    readonly film: FilmForPlan;
+    readonly sources: readonly OpenSource[];
+    /** Proven: no plan of these panes costs less. */
+    readonly bound: number | null;
+  }[],
   copies: ReadonlyMap<string, CopyOfPane>,
   unplaced: readonly UnplacedCopy[],
 ): CutPlan {
@@ -152,7 +169,7 @@ export function assemblePlan(
   const placed = new Map<string, number>();
   for (const piece of pulls.flatMap((pull) => pull.pieces))
     if (piece.panel === 1) placed.set(piece.paneId, (placed.get(piece.paneId) ?? 0) + 1);
-  const summaries = packed.map(({ film, sources }) => summaryOf(film, sources, job, placed));
+  const summaries = packed.map(({ film, sources, bound }) => summaryOf(film, sources, job, placed, bound));
   const priced = packed.every(({ film, sources }) => sources.length === 0 || hasPrices(film));
   return {
     format: 'neat-sill/cut-plan',

@@ -25,3 +25,4 @@ export { planCuts, type PlanEffort } from './planner.ts';
 export { checkPlan } from './checkPlan.ts';
 export type { PlanFault } from './planFault.ts';
 export { cutList, pieceName, type CutPiece, type CutStep, type CutStrip } from './cutList.ts';
+export { solverOfText, type LinearSolver, type LpTextSolver } from './optimise/linearSolver.ts';

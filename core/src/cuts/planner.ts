@@ -10,15 +10,25 @@ import {
   type Shape,
   type UnplacedReason,
 } from './layouts.ts';
+import { boundBySections } from './optimise/crossSections.ts';
+import { demandOf } from './optimise/demand.ts';
+import type { LinearSolver } from './optimise/linearSolver.ts';
+import { realise } from './optimise/realise.ts';
+import { searchPulls } from './optimise/search.ts';
 import type { FilmForPlan, PaneForPlan, PlanJob, RollEdge } from './planJob.ts';
 import { isBetter, layCopy, type OpenSource, type PlacedCopy } from './rollPacking.ts';
 
 /** What the caller lends the planner: a source of chance in [0, 1) and a bell. Same chance and rounds, same plan. */
 export interface PlanEffort {
   readonly random: () => number;
-  /** Further arrangements tried after the first. */
+  /** Steps of the search after the first plan. */
   readonly rounds: number;
-  readonly shouldStop: () => boolean;
+  /** Solves linear programmes, for the proven bound and for putting pulls together; null where none could be loaded. */
+  readonly solver?: LinearSolver | null;
+  /** Whether to stop; `share` says how much of the time may have gone by for this part of the work, from 0 to 1. */
+  readonly shouldStop: (share?: number) => boolean;
+  /** Seconds that are left, for parts of the work that cannot look at `shouldStop` in between. */
+  readonly secondsLeft?: () => number;
   readonly onProgress?: (best: CutPlan, round: number) => void;
 }
 
@@ -189,48 +199,104 @@ function arrangements(
 
 /**
  * Lays all panes of a job on rolls in cuts that hands can make: pulls across the roll, slits along the whole pull,
- * cross cuts in a strip, a last trim (formats: cut plan). A first arrangement puts the longest pulls first, each piece
- * where it costs least; further rounds shake the order and the turns and keep the best. What cannot be laid is in
- * `unplaced` with its reason.
+ * cross cuts in a strip, a last trim (formats: cut plan). A first plan puts the longest pulls first, each piece where it
+ * costs least; then each film gets a proven bound and a search for cheaper pulls (optimise/). Better plans are told as
+ * they come. What cannot be laid is in `unplaced` with its reason.
  */
 export function planCuts(job: PlanJob, effort: PlanEffort): CutPlan {
   const films = job.films.filter((film) => job.panes.some((pane) => pane.filmId === film.id));
-  const states = films.map((film) => {
+  const states = films.map((film): FilmState => {
     const copies = copiesOf(film, job);
     const layouts = layoutTable(film, job);
     const packed = pack(film, job, arrangements(copies, film, effort.random, 0), layouts);
-    return { film, copies, layouts, packed };
+    return { film, copies, layouts, packed, bound: null };
   });
   const allCopies = new Map<string, CopyOfPane>(
     states.flatMap(({ copies }) => copies.map((copy) => [copy.key, copy])),
   );
+  let told = 0;
   const planNow = () =>
     assemblePlan(
       job,
-      states.map(({ film, packed }) => ({ film, sources: packed.sources })),
+      states.map(({ film, packed, bound }) => ({ film, sources: packed.sources, bound })),
       allCopies,
       states.flatMap(({ packed }) => packed.unplaced),
     );
-  let plan = planNow();
-  effort.onProgress?.(plan, 0);
-  const provedBest = () => plan.unplaced.length === 0 && plan.summary.byFilm.every(({ gap }) => gap === 0);
-  for (let round = 1; round <= effort.rounds && !provedBest() && !effort.shouldStop(); round += 1) {
-    let better = false;
-    for (const state of states) {
-      if (effort.shouldStop()) break;
-      const tried = pack(
-        state.film,
-        job,
-        arrangements(state.copies, state.film, effort.random, round),
-        state.layouts,
-      );
-      if (!isBetterPacking(tried, state.packed)) continue;
-      state.packed = tried;
-      better = true;
-    }
-    if (!better) continue;
-    plan = planNow();
-    effort.onProgress?.(plan, round);
+  const tell = () => effort.onProgress?.(planNow(), (told += 1));
+  effort.onProgress?.(planNow(), 0);
+  const work = states.reduce((sum, { copies }) => sum + copies.length, 0);
+  states.forEach((state, at) => {
+    if (effort.rounds === 0 || effort.shouldStop()) return;
+    const before = states.slice(0, at).reduce((sum, { copies }) => sum + copies.length, 0);
+    const share = (before + state.copies.length) / Math.max(1, work);
+    improve(state, job, { ...effort, shouldStop: () => effort.shouldStop(share) }, tell);
+  });
+  return planNow();
+}
+
+interface FilmState {
+  readonly film: FilmForPlan;
+  readonly copies: readonly Copy[];
+  readonly layouts: ReturnType<typeof layoutTable>;
+  packed: Packed;
+  /** Proven by cross-sections: no plan of these panes costs less; null where it was not reckoned. */
+  bound: number | null;
+}
+
+/** From this many different parts on the bound by cross-sections takes too long for what it says. */
+const MOST_PARTS_BOUND = 450;
+
+/** Reckons the bound of a film's panes, and looks for cheaper pulls until it is reached or time is up. */
+function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell: () => void): void {
+  const { film } = state;
+  const demand = demandOf(film, job);
+  const solver = effort.solver ?? null;
+  const shouldStop = () => effort.shouldStop();
+  const laid = demand.kinds.reduce((sum, { copies }) => sum + copies.length, 0);
+  const all = laid > 0 && laid === state.copies.length - state.packed.unplaced.length;
+  const proven =
+    solver && all && demand.parts.length <= MOST_PARTS_BOUND
+      ? boundBySections(demand, solver, shouldStop)
+      : null;
+  if (proven) {
+    state.bound = Math.min(proven.cost, state.packed.cost);
+    tell();
   }
-  return plan;
+  if (demand.patterned || !all) {
+    shake(state, job, effort, tell);
+    return;
+  }
+  const stockIds = new Set(job.stock.map((entry) => entry.id));
+  searchPulls(demand, {
+    random: effort.random,
+    shouldStop,
+    steps: effort.rounds,
+    solver,
+    worth: proven?.worth ?? null,
+    bound: proven?.cost ?? 0,
+    secondsLeft: effort.secondsLeft ?? (() => Infinity),
+    onBetter: (better) => {
+      if (better.cost >= state.packed.cost - 1e-6) return;
+      let opened = 0;
+      const sources = realise(demand, better, () => {
+        do opened += 1;
+        while (stockIds.has(`${film.id}-new-${opened}`));
+        return `${film.id}-new-${opened}`;
+      });
+      if (!sources) return;
+      state.packed = { sources, unplaced: state.packed.unplaced, cost: better.cost };
+      tell();
+    },
+  });
+}
+
+/** Shakes the order and the turns of the first way of packing and keeps the best: for what the search cannot lay. */
+function shake(state: FilmState, job: PlanJob, effort: PlanEffort, tell: () => void): void {
+  for (let round = 1; round <= effort.rounds && !effort.shouldStop(); round += 1) {
+    const { film, copies, layouts } = state;
+    const tried = pack(film, job, arrangements(copies, film, effort.random, round), layouts);
+    if (!isBetterPacking(tried, state.packed)) continue;
+    state.packed = tried;
+    tell();
+  }
 }

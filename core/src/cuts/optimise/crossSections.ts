@@ -1,0 +1,296 @@
+import { boundTo, goesOn, type Demand, type Form, type Supply } from './demand.ts';
+import type { LinearModel, LinearSolver } from './linearSolver.ts';
+
+/** What no plan of a film can beat, and what each part is worth in it. */
+export interface ProvenBound {
+  /** Money (or mm² without prices): no plan that lays all panes costs less. */
+  readonly cost: number;
+  /** Worth of each part, by its index: what it adds to the bound. */
+  readonly worth: readonly number[];
+}
+
+/** Rolls of one width at one price that are interchangeable for the bound. */
+interface Stretch {
+  readonly supply: Supply;
+  readonly width: number;
+  readonly costPerMm: number;
+  /** Length there is; Infinity for what is sold. */
+  readonly length: number;
+  readonly forms: readonly Form[];
+}
+
+/** A cross-section of a roll: forms side by side, and how much of each part a millimetre of it makes. */
+interface Section {
+  readonly stretch: number;
+  readonly parts: ReadonlyMap<number, number>;
+}
+
+/** Widths are counted in steps of this size, rounded down, so that the bound stays below every plan. */
+const STEP_MM = 0.25;
+const TOLERANCE_MM = 0.05;
+
+function stretchesOf(demand: Demand): Stretch[] {
+  const groups = new Map<string, Stretch>();
+  for (const supply of demand.supplies) {
+    const sold = supply.kind === 'new';
+    const key = `${supply.width} ${supply.costPerMm} ${sold ? 'sold' : supply.length} ${supply.factoryEdges.join()}`;
+    const before = groups.get(key);
+    const forms = demand.parts.flatMap(({ forms: all }) =>
+      all.filter((form) => {
+        const only = boundTo(demand, form);
+        return (only === null || only === supply.at) && goesOn(form, supply);
+      }),
+    );
+    const known = new Set(before?.forms);
+    const length = sold ? Infinity : supply.length + (before?.length ?? 0);
+    groups.set(key, {
+      supply,
+      width: supply.width,
+      costPerMm: supply.costPerMm,
+      length,
+      forms: [...(before?.forms ?? []), ...forms.filter((form) => !known.has(form))],
+    });
+  }
+  return [...groups.values()].filter(({ forms }) => forms.length > 0);
+}
+
+interface Knapsack {
+  readonly value: number;
+  readonly parts: ReadonlyMap<number, number>;
+}
+
+interface Entry {
+  readonly form: Form;
+  readonly steps: number;
+  readonly value: number;
+  readonly most: number;
+}
+
+/**
+ * The cross-section of a stretch that is worth most at these worths: a bounded knapsack over its width, with at most one
+ * piece on each factory edge. Also one good section around each form, to speed the columns up.
+ */
+function bestSections(
+  stretch: Stretch,
+  worth: readonly number[],
+  counts: readonly number[],
+  many: boolean,
+): Knapsack[] {
+  const steps = Math.floor((stretch.width + TOLERANCE_MM) / STEP_MM);
+  const entries = stretch.forms
+    .map((form): Entry => ({
+      form,
+      steps: Math.max(1, Math.floor(form.w / STEP_MM)),
+      value: (worth[form.part] ?? 0) / form.l,
+      most: counts[form.part] ?? 0,
+    }))
+    .filter(({ value, most }) => value > 1e-12 && most > 0);
+  const free = entries.filter(({ form }) => form.lane === 'free');
+  const best = new Float64Array(steps + 1);
+  const items: Entry[] = [];
+  for (const entry of free) {
+    const most = Math.min(entry.most, Math.floor(steps / entry.steps));
+    for (let left = most, size = 1; left > 0; size *= 2) {
+      const taken = Math.min(size, left);
+      items.push({ ...entry, steps: entry.steps * taken, value: entry.value * taken, most: taken });
+      left -= taken;
+    }
+  }
+  const takes = items.map(() => new Uint8Array(steps + 1));
+  items.forEach((item, at) => {
+    const take = takes[at];
+    if (!take) return;
+    for (let room = steps; room >= item.steps; room -= 1) {
+      const with_ = (best[room - item.steps] ?? 0) + item.value;
+      if (with_ > (best[room] ?? 0) + 1e-15) {
+        best[room] = with_;
+        take[room] = 1;
+      }
+    }
+  });
+  const filled = (room: number): Map<number, number> => {
+    const parts = new Map<number, number>();
+    let left = room;
+    for (let at = items.length - 1; at >= 0; at -= 1) {
+      const item = items[at];
+      if (!item || takes[at]?.[left] !== 1) continue;
+      const { part, l } = item.form;
+      parts.set(part, (parts.get(part) ?? 0) + item.most / l);
+      left -= item.steps;
+    }
+    return parts;
+  };
+  const edged = (lane: 'left' | 'right'): (Entry | null)[] => [
+    null,
+    ...entries.filter(({ form }) => form.lane === lane),
+  ];
+  const found: Knapsack[] = [];
+  const withEdges = (chosen: readonly Entry[], value: number, room: number) => {
+    const parts = filled(room);
+    for (const { form } of chosen) parts.set(form.part, (parts.get(form.part) ?? 0) + 1 / form.l);
+    found.push({ value, parts });
+  };
+  let most = -1;
+  let choice: { chosen: Entry[]; value: number; room: number } | null = null;
+  for (const left of edged('left'))
+    for (const right of edged('right')) {
+      const room = steps - (left?.steps ?? 0) - (right?.steps ?? 0);
+      if (room < 0) continue;
+      const value = (left?.value ?? 0) + (right?.value ?? 0) + (best[room] ?? 0);
+      if (value <= most) continue;
+      most = value;
+      choice = { chosen: [left, right].filter((each) => each !== null), value, room };
+    }
+  if (choice) withEdges(choice.chosen, choice.value, choice.room);
+  for (const entry of entries.filter(({ form }) => form.lane === 'both')) {
+    const only = { value: entry.value, parts: new Map([[entry.form.part, 1 / entry.form.l]]) };
+    if (entry.value > most) {
+      most = entry.value;
+      found.unshift(only);
+    } else if (many) found.push(only);
+  }
+  if (many)
+    for (const entry of entries) {
+      if (entry.form.lane === 'both') continue;
+      const room = steps - entry.steps;
+      if (room >= 0) withEdges([entry], entry.value + (best[room] ?? 0), room);
+    }
+  return found.sort((a, b) => b.value - a.value);
+}
+
+interface Lagrange {
+  readonly cost: number;
+  readonly worth: readonly number[];
+}
+
+/** The bound that worths of parts prove, scaled so that no cross-section is worth more than its film costs. */
+function provedBy(
+  demand: Demand,
+  stretches: readonly Stretch[],
+  worth: readonly number[],
+  best: readonly number[],
+): Lagrange {
+  let scale = Infinity;
+  stretches.forEach(({ length, costPerMm }, at) => {
+    const value = best[at] ?? 0;
+    if (length === Infinity && value > 0) scale = Math.min(scale, costPerMm / value);
+  });
+  if (!Number.isFinite(scale)) scale = 1;
+  const scaled = worth.map((each) => each * scale);
+  const wanted = demand.kinds.reduce((sum, { copies, ways }) => {
+    const cheapest = Math.min(
+      ...ways.map(({ parts }) => parts.reduce((all, part) => all + (scaled[part] ?? 0), 0)),
+    );
+    return sum + copies.length * cheapest;
+  }, 0);
+  const onHand = stretches.reduce(
+    (sum, { length, costPerMm }, at) =>
+      length === Infinity ? sum : sum + Math.max(0, scale * (best[at] ?? 0) - costPerMm) * length,
+    0,
+  );
+  return { cost: wanted - onHand, worth: scaled };
+}
+
+interface Master {
+  readonly model: LinearModel;
+  readonly partRow: ReadonlyMap<number, number>;
+}
+
+function masterOf(demand: Demand, stretches: readonly Stretch[], sections: readonly Section[]): Master {
+  const rows: { sense: '>=' | '<='; bound: number }[] = [];
+  const partRow = new Map<number, number>();
+  const kindRow: (number | null)[] = demand.kinds.map((kind) => {
+    const [only, ...others] = kind.ways;
+    const single = only?.parts.length === 1 && others.length === 0 ? only.parts[0] : undefined;
+    rows.push({ sense: '>=', bound: kind.copies.length });
+    if (single !== undefined) {
+      partRow.set(single, rows.length - 1);
+      return null;
+    }
+    return rows.length - 1;
+  });
+  const columns: LinearModel['columns'][number][] = [];
+  demand.kinds.forEach((kind, at) => {
+    const row = kindRow[at];
+    if (row === null || row === undefined) return;
+    for (const way of kind.ways) {
+      const entries: [number, number][] = [[row, 1]];
+      for (const part of way.parts) {
+        rows.push({ sense: '>=', bound: 0 });
+        partRow.set(part, rows.length - 1);
+        entries.push([rows.length - 1, -1]);
+      }
+      columns.push({ cost: 0, entries, whole: false });
+    }
+  });
+  const lengthRow = stretches.map(({ length }) => {
+    if (length === Infinity) return null;
+    rows.push({ sense: '<=', bound: length });
+    return rows.length - 1;
+  });
+  for (const { stretch, parts } of sections) {
+    const entries = [...parts].flatMap(([part, rate]): [number, number][] => {
+      const row = partRow.get(part);
+      return row === undefined ? [] : [[row, rate]];
+    });
+    const limit = lengthRow[stretch];
+    if (limit !== null && limit !== undefined) entries.push([limit, 1]);
+    columns.push({ cost: stretches[stretch]?.costPerMm ?? 0, entries, whole: false });
+  }
+  return { model: { columns, rows }, partRow };
+}
+
+const NEAR = 1e-4;
+const MOST_ROUNDS = 60;
+const COLUMNS_A_ROUND = 40;
+
+/**
+ * The bound of the cross-sections: at each place along a roll the pieces beside each other fit its width, so the length
+ * used is at least that of the linear programme which cuts every piece from cross-sections in fractions (the bar
+ * relaxation of strip packing: Scheithauer 1999; columns by Gilmore and Gomory 1961, each round's bound by Farley 1990).
+ * Offcuts and part rolls come in with the length they have. Null without a solution.
+ */
+export function boundBySections(
+  demand: Demand,
+  solver: LinearSolver,
+  shouldStop: () => boolean,
+): ProvenBound | null {
+  const stretches = stretchesOf(demand);
+  if (stretches.length === 0 || demand.parts.length === 0) return null;
+  const counts = demand.parts.map(({ kind }) => demand.kinds[kind]?.copies.length ?? 0);
+  const sections: Section[] = stretches.flatMap(({ forms, width }, stretch) =>
+    forms.map((form): Section => {
+      const beside =
+        form.lane === 'free' ? Math.min(counts[form.part] ?? 1, Math.max(1, Math.floor(width / form.w))) : 1;
+      return { stretch, parts: new Map([[form.part, beside / form.l]]) };
+    }),
+  );
+  let proved: Lagrange = { cost: 0, worth: demand.parts.map(() => 0) };
+  let latest: readonly number[] = proved.worth;
+  for (let round = 0; round < MOST_ROUNDS && !shouldStop(); round += 1) {
+    const { model, partRow } = masterOf(demand, stretches, sections);
+    const answer = solver.solve(model, { seconds: 10, nodes: 0 });
+    if (!answer) return proved.cost > 0 ? proved : null;
+    const worth = demand.parts.map(({ at }) => Math.max(0, answer.duals[partRow.get(at) ?? -1] ?? 0));
+    latest = worth;
+    const found = stretches.map((stretch) => bestSections(stretch, worth, counts, true));
+    const best = found.map(([first]) => first?.value ?? 0);
+    const now = provedBy(demand, stretches, worth, best);
+    if (now.cost > proved.cost) proved = now;
+    if (answer.objective - proved.cost <= NEAR * answer.objective) break;
+    let added = 0;
+    found.forEach((list, at) => {
+      const stretch = stretches[at];
+      if (!stretch) return;
+      const lengthDual =
+        stretch.length === Infinity ? 0 : Math.max(0, (list[0]?.value ?? 0) - stretch.costPerMm);
+      for (const { value, parts } of list.slice(0, COLUMNS_A_ROUND)) {
+        if (value <= stretch.costPerMm + 1e-9 && lengthDual === 0) continue;
+        sections.push({ stretch: at, parts });
+        added += 1;
+      }
+    });
+    if (added === 0) break;
+  }
+  return { cost: proved.cost, worth: latest };
+}
