@@ -81,7 +81,7 @@ function house(seed: number): BenchJob {
   const panes: PaneForPlan[] = [];
   let count = 0;
   while (count < wanted) {
-    const twins = Math.min(wanted - count, pick([1, 1, 2, 2, 2, 3, 4, 6]));
+    const twins = Math.min(wanted - count, pick([1, 2, 2, 3, 4, 4, 6, 8]));
     const kind = pick(['sash', 'sash', 'casement', 'tall', 'stair'] as const);
     const sizes: Readonly<Record<typeof kind, readonly [number, number]>> = {
       sash: [between(550, 950), between(500, 900)],

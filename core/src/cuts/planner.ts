@@ -11,6 +11,7 @@ import {
   type UnplacedReason,
 } from './layouts.ts';
 import { boundBySections } from './optimise/crossSections.ts';
+import { exactCost } from './optimise/exactSmall.ts';
 import { demandOf } from './optimise/demand.ts';
 import type { LinearSolver } from './optimise/linearSolver.ts';
 import { realise } from './optimise/realise.ts';
@@ -243,6 +244,8 @@ interface FilmState {
   bound: number | null;
 }
 
+/** Sums of lengths in another order differ by less, in money. */
+const ROUNDING = 1e-6;
 /** From this many different parts on the bound by cross-sections takes too long for what it says. */
 const MOST_PARTS_BOUND = 450;
 
@@ -258,8 +261,10 @@ function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell: () =>
     solver && all && demand.parts.length <= MOST_PARTS_BOUND
       ? boundBySections(demand, solver, shouldStop)
       : null;
-  if (proven) {
-    state.bound = Math.min(proven.cost, state.packed.cost);
+  const exact = all && !demand.patterned ? exactCost(demand, shouldStop) : null;
+  const bound = Math.max(proven?.cost ?? 0, (exact ?? 0) - ROUNDING);
+  if (bound > 0) {
+    state.bound = Math.min(bound, state.packed.cost);
     tell();
   }
   if (demand.patterned || !all) {
@@ -273,7 +278,7 @@ function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell: () =>
     steps: effort.rounds,
     solver,
     worth: proven?.worth ?? null,
-    bound: proven?.cost ?? 0,
+    bound,
     secondsLeft: effort.secondsLeft ?? (() => Infinity),
     onBetter: (better) => {
       if (better.cost >= state.packed.cost - 1e-6) return;

@@ -44,13 +44,57 @@ interface Stacks {
   readonly stack: (upTo: number) => Form[];
 }
 
+/** One item more in a knapsack: where it makes a length worth more it is marked. The innermost loop of all planning. */
+function fill(best: Float64Array, take: Uint8Array, units: number, value: number): void {
+  for (let at = best.length - 1; at >= units; at -= 1) {
+    const more = (best[at - units] as number) + value;
+    if (more > (best[at] as number) + 1e-9) {
+      best[at] = more;
+      take[at] = 1;
+    }
+  }
+}
+
+/** Room for the tables of one pull, used again for the next: making them anew would take longer than filling them. */
+class Arena {
+  private readonly bytes = new Uint8Array(1 << 22);
+  private readonly floats = new Float64Array(1 << 16);
+  private byte = 0;
+  private float = 0;
+
+  clear(): void {
+    this.byte = 0;
+    this.float = 0;
+  }
+
+  marks(count: number): Uint8Array {
+    if (this.byte + count > this.bytes.length) return new Uint8Array(count);
+    const piece = this.bytes.subarray(this.byte, this.byte + count).fill(0);
+    this.byte += count;
+    return piece;
+  }
+
+  numbers(count: number): Float64Array {
+    if (this.float + count > this.floats.length) return new Float64Array(count);
+    const piece = this.floats.subarray(this.float, this.float + count).fill(0);
+    this.float += count;
+    return piece;
+  }
+}
+
 /** A bounded knapsack along the pull over forms in rising width: one table gives the best stack of every strip width. */
-function stacksFor(forms: readonly Form[], length: number, left: Int32Array, value: Float64Array): Stacks {
+function stacksFor(
+  forms: readonly Form[],
+  length: number,
+  left: Int32Array,
+  value: Float64Array,
+  arena: Arena,
+): Stacks {
   // Rounded up while stacks are sought; pulls keep the true lengths.
   const stepMm = Math.max(1, Math.floor(length / STEPS));
   const unitsOf = (mm: number) => Math.ceil((mm - 2 * SMALLEST_LACK_MM) / stepMm);
   const room = Math.floor((length + 2 * SMALLEST_LACK_MM) / stepMm);
-  const best = new Float64Array(room + 1);
+  const best = arena.numbers(room + 1);
   const items: Item[] = [];
   const takes: Uint8Array[] = [];
   const worth: number[] = [];
@@ -62,14 +106,8 @@ function stacksFor(forms: readonly Form[], length: number, left: Int32Array, val
       const taken = Math.min(size, copies);
       copies -= taken;
       const item = { form, units: units * taken, copies: taken, value: (value[form.part] ?? 0) * taken };
-      const take = new Uint8Array(room + 1);
-      for (let at = room; at >= item.units; at -= 1) {
-        const more = (best[at - item.units] ?? 0) + item.value;
-        if (more > (best[at] ?? 0) + 1e-9) {
-          best[at] = more;
-          take[at] = 1;
-        }
-      }
+      const take = arena.marks(room + 1);
+      fill(best, take, item.units, item.value);
       items.push(item);
       takes.push(take);
     }
@@ -146,6 +184,7 @@ function bestAcross(free: readonly Choice[], edged: readonly Choice[], width: nu
 
 /** What the builder works with: forms by lane for each supply, and what is still wanted of each part. */
 export class PullBuilder {
+  private readonly arena = new Arena();
   private readonly bySupply: readonly { readonly free: readonly Form[]; readonly edged: readonly Form[] }[];
 
   constructor(private readonly demand: Demand) {
@@ -182,7 +221,7 @@ export class PullBuilder {
         (left[part] ?? 0) > 0 && w <= width + SMALLEST_LACK_MM && l <= length + SMALLEST_LACK_MM,
     );
     if (wanted.length === 0) return [];
-    const stacks = stacksFor(wanted, length, left, value);
+    const stacks = stacksFor(wanted, length, left, value, this.arena);
     const found: Choice[] = [];
     wanted.forEach(({ w }, upTo) => {
       const worth = stacks.worth[upTo] ?? 0;
@@ -201,10 +240,12 @@ export class PullBuilder {
   build(supply: Supply, length: number, left: Int32Array, value: Float64Array): BuiltPull | null {
     const forms = this.bySupply[supply.at];
     if (!forms) return null;
+    this.arena.clear();
     const strips: Strip[] = [];
     const edgesTaken = new Set<string>();
     let room = supply.width;
     for (let guard = 0; guard < 40; guard += 1) {
+      this.arena.clear();
       const free = this.choices(forms.free, null, length, room, left, value);
       const edged = (['left', 'right', 'both'] as const).flatMap((lane) => {
         if (edgesTaken.has(lane) || (lane === 'both' && strips.length > 0)) return [];

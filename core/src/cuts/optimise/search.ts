@@ -29,13 +29,15 @@ export interface SearchEffort {
 const BOUGHT = 1.0005;
 /** Lengths tried for a pull around one piece, the fewer the more there is to lay. */
 const lengthsTried = (copies: number) => (copies > 150 ? 4 : copies > 60 ? 9 : 24);
+/** Longer pulls are unhandy, and as a rule no cheaper. */
+const LONGEST_PULL_MM = 12_000;
 /** Columns of the programme that puts pulls found so far together anew. */
-const MOST_COLUMNS = 900;
-const LARGEST_POOL = 6000;
+const MOST_COLUMNS = 1400;
+const LARGEST_POOL = 20_000;
 /** Seconds that one of them may take. */
 const LONGEST_MIX_S = 1.5;
 /** Steps between two such programmes. */
-const STEPS_A_MIX = 250;
+const STEPS_A_MIX = 400;
 
 class Search {
   private readonly builder: PullBuilder;
@@ -110,8 +112,7 @@ class Search {
       0,
       ...this.builder.formsOn(supply).flatMap(({ part, l }) => ((left[part] ?? 0) > 0 ? [l] : [])),
     );
-    const copies = left.reduce((sum, each) => sum + each, 0);
-    return Math.min(rest, copies > 30 ? Math.max(9000, longest) : Math.max(4500, 2.2 * longest));
+    return Math.min(rest, Math.max(LONGEST_PULL_MM, longest));
   }
 
   /** Lays all that is left in new pulls; null where something goes nowhere. `rest`: what each supply still has. */
@@ -167,7 +168,7 @@ class Search {
             if (!pull) continue;
             this.remember(pull);
             const cost = pull.cost * (supply.kind === 'new' ? BOUGHT : 1);
-            const gain = (worthOf(pull) / cost) * (1 + shake * 0.08 * (random() - 0.5));
+            const gain = (worthOf(pull) / cost) * (1 + shake * 0.2 * (random() - 0.5));
             if (gain > most) {
               most = gain;
               best = pull;
@@ -300,7 +301,7 @@ class Search {
     for (const pull of chosen) for (const { part } of formsOf(pull)) left[part] = (left[part] ?? 0) + 1;
     const ways = now.ways.map((counts) => [...counts]);
     this.changeWays(ways, left);
-    const laid = this.construct(left, rest, random() < 0.3 ? 0.05 : 0.4);
+    const laid = this.construct(left, rest, [0.05, 0.4, 0.9, 1.6][Math.floor(random() * 4)] ?? 0.4);
     if (!laid) return null;
     const all = [...kept, ...laid];
     return { pulls: all, ways, cost: all.reduce((sum, { cost }) => sum + cost, 0) };
