@@ -22,7 +22,9 @@ export default defineConfig({
         icons: [{ src: '/sill.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
       },
       workbox: {
-        globPatterns: ['**/*.{js,css,html,svg,woff2}'],
+        // The solver goes along, so that cuts are planned without network.
+        globPatterns: ['**/*.{js,css,html,svg,woff2,wasm}'],
+        maximumFileSizeToCacheInBytes: 5 * 2 ** 20,
         navigateFallbackDenylist: [/^\/api\//],
         // A page that is being worked on keeps its own files until it is closed.
         skipWaiting: false,

@@ -11,6 +11,7 @@ import { seededRandom } from '@neat-sill/core/units';
 import { packer } from 'guillotine-packer';
 import ShelfPack from '@mapbox/shelf-pack';
 import { loadSolver } from '../solver.ts';
+import { benchEveryOrder } from './everyOrder.ts';
 import { FAMILIES, type BenchJob, type Family } from './families.ts';
 import { heapMb, printTable, timed } from './table.ts';
 
@@ -213,5 +214,6 @@ export async function benchCuts(options: CutsBenchOptions): Promise<void> {
   const solver = await loadSolver();
   familyTable(options, solver);
   if (options.long) timeTable(options, solver);
+  benchEveryOrder(solver, options.long ? 10_000 : 500);
   growthTable(solver, options.long ? [10, 30, 100, 300, 1000, 3000] : [10, 30, 100, 300], options.seconds);
 }

@@ -20,6 +20,15 @@ export {
   type Pull,
 } from './cutPlan.ts';
 export { divide, type Division, type UnplacedReason } from './layouts.ts';
+export {
+  NOTHING_ABOUT,
+  spliceOptions,
+  spliceProblem,
+  type Splice,
+  type SpliceProblem,
+  type SpliceReason,
+  type SpliceSurroundings,
+} from './splice.ts';
 export { rollSideOf } from './lay.ts';
 export { planCuts, type PlanEffort } from './planner.ts';
 export { checkPlan } from './checkPlan.ts';

@@ -219,6 +219,8 @@ interface ShareInput {
   /** Panels that must be exactly as wide as the roll. */
   readonly full: readonly boolean[];
   readonly minPanel: number;
+  /** Where seams are wanted, middles of the overlaps; null: equal panels. */
+  readonly at: readonly number[] | null;
 }
 
 function sharesFrom(input: ShareInput, covers: readonly number[]): Share[] {
@@ -233,8 +235,26 @@ function sharesFrom(input: ShareInput, covers: readonly number[]): Share[] {
   });
 }
 
+/** Divides a span at the seams that are wanted; null where a panel would be too narrow, or broader than the roll. */
+function shareAt(input: ShareInput, at: readonly number[]): Share[] | null {
+  const { span, count, firstMargin, lastMargin, overlap, longest, full, minPanel } = input;
+  const edges = [0, ...[...at].sort((a, b) => a - b), span];
+  const covers = Array.from({ length: count }, (_, panel) => {
+    const from = (edges[panel] ?? 0) - (panel === 0 ? 0 : overlap / 2);
+    const to = (edges[panel + 1] ?? span) + (panel === count - 1 ? 0 : overlap / 2);
+    return to - from;
+  });
+  const fits = covers.every((cover, panel) => {
+    const piece = cover + (panel === 0 ? firstMargin : 0) + (panel === count - 1 ? lastMargin : 0);
+    const asFull = !full[panel] || Math.abs(piece - longest) <= SMALLEST_LACK_MM;
+    return cover >= minPanel && cover > 0 && piece <= longest + SMALLEST_LACK_MM && asFull;
+  });
+  return fits ? sharesFrom(input, covers) : null;
+}
+
 /** Divides a span: the full panels take the roll's width, the others share the rest equally. */
 function shareSpan(input: ShareInput): Share[] | null {
+  if (input.at) return shareAt(input, input.at);
   const { span, count, firstMargin, lastMargin, overlap, longest, full, minPanel } = input;
   const margin = (at: number) => (at === 0 ? firstMargin : 0) + (at === count - 1 ? lastMargin : 0);
   const others = full.filter((isFull) => !isFull).length;
@@ -297,7 +317,7 @@ function shareInput(
   margins: Margins,
   full: readonly boolean[],
 ): ShareInput {
-  const { sides, rules, roll, way } = context;
+  const { pane, sides, rules, roll, way } = context;
   return {
     span: sides.span,
     count: way.panels,
@@ -307,6 +327,7 @@ function shareInput(
     longest: lying === 'across' ? roll.width : roll.length,
     full,
     minPanel: rules.minPanel,
+    at: pane.seams.at?.length === way.panels - 1 ? pane.seams.at : null,
   };
 }
 
@@ -410,7 +431,8 @@ function patternLayouts(context: PanelContext, edgeSide: Side | null): Layout[] 
     Array.from({ length: way.panels }, () => false),
   );
   const shares =
-    shareOnPattern(input, lying === 'across' ? pattern.across : pattern.along) ?? shareSpan(input);
+    (input.at ? null : shareOnPattern(input, lying === 'across' ? pattern.across : pattern.along)) ??
+    shareSpan(input);
   const cross = crossLength(context, margins);
   if (!shares || cross > (lying === 'across' ? roll.length : roll.width) + SMALLEST_LACK_MM) return [];
   const pieces = shares.map((share, at) => {

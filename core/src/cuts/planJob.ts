@@ -44,7 +44,12 @@ export const paneForPlanSchema = z.strictObject({
     .default(1),
   factoryEdge: z.enum(['none', 'left', 'right', 'top', 'bottom', 'any']).default('none'),
   seams: z
-    .strictObject({ allowed: z.boolean(), axis: z.enum(['any', 'vertical', 'horizontal']).default('any') })
+    .strictObject({
+      allowed: z.boolean(),
+      axis: z.enum(['any', 'vertical', 'horizontal']).default('any'),
+      /** Where somebody wants the seams: middles of the overlaps, from the pane's left or top. */
+      at: z.array(z.number().positive().max(1_000_000)).max(60).optional(),
+    })
     .default({ allowed: true, axis: 'any' }),
 });
 

@@ -15,7 +15,7 @@ import { exactCost } from './optimise/exactSmall.ts';
 import { demandOf } from './optimise/demand.ts';
 import type { LinearSolver } from './optimise/linearSolver.ts';
 import { realise } from './optimise/realise.ts';
-import { searchPulls } from './optimise/search.ts';
+import { searchPulls, type SearchEffort } from './optimise/search.ts';
 import type { FilmForPlan, PaneForPlan, PlanJob, RollEdge } from './planJob.ts';
 import { isBetter, layCopy, type OpenSource, type PlacedCopy } from './rollPacking.ts';
 
@@ -246,6 +246,8 @@ interface FilmState {
 
 /** Sums of lengths in another order differ by less, in money. */
 const ROUNDING = 1e-6;
+/** From this many different parts on the bound takes seconds. */
+const MANY_PARTS = 40;
 /** From this many different parts on the bound by cross-sections takes too long for what it says. */
 const MOST_PARTS_BOUND = 450;
 
@@ -257,42 +259,48 @@ function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell: () =>
   const shouldStop = () => effort.shouldStop();
   const laid = demand.kinds.reduce((sum, { copies }) => sum + copies.length, 0);
   const all = laid > 0 && laid === state.copies.length - state.packed.unplaced.length;
-  const proven =
-    solver && all && demand.parts.length <= MOST_PARTS_BOUND
-      ? boundBySections(demand, solver, shouldStop)
-      : null;
-  const exact = all && !demand.patterned ? exactCost(demand, shouldStop) : null;
-  const bound = Math.max(proven?.cost ?? 0, (exact ?? 0) - ROUNDING);
-  if (bound > 0) {
-    state.bound = Math.min(bound, state.packed.cost);
-    tell();
-  }
+  const prove = (): { worth: readonly number[] | null; bound: number } => {
+    const proven =
+      solver && all && demand.parts.length <= MOST_PARTS_BOUND
+        ? boundBySections(demand, solver, shouldStop)
+        : null;
+    const exact = all && !demand.patterned ? exactCost(demand, shouldStop) : null;
+    const bound = Math.max(proven?.cost ?? 0, (exact ?? 0) - ROUNDING);
+    if (bound > 0) {
+      state.bound = Math.min(bound, state.packed.cost);
+      tell();
+    }
+    return { worth: proven?.worth ?? null, bound };
+  };
   if (demand.patterned || !all) {
+    prove();
     shake(state, job, effort, tell);
     return;
   }
   const stockIds = new Set(job.stock.map((entry) => entry.id));
-  searchPulls(demand, {
-    random: effort.random,
-    shouldStop,
-    steps: effort.rounds,
-    solver,
-    worth: proven?.worth ?? null,
-    bound,
-    secondsLeft: effort.secondsLeft ?? (() => Infinity),
-    onBetter: (better) => {
-      if (better.cost >= state.packed.cost - 1e-6) return;
-      let opened = 0;
-      const sources = realise(demand, better, () => {
-        do opened += 1;
-        while (stockIds.has(`${film.id}-new-${opened}`));
-        return `${film.id}-new-${opened}`;
-      });
-      if (!sources) return;
-      state.packed = { sources, unplaced: state.packed.unplaced, cost: better.cost };
-      tell();
-    },
-  });
+  const search = (from: Pick<SearchEffort, 'worth' | 'bound' | 'starts' | 'steps'>) =>
+    searchPulls(demand, {
+      ...from,
+      random: effort.random,
+      shouldStop,
+      solver,
+      secondsLeft: effort.secondsLeft ?? (() => Infinity),
+      onBetter: (better) => {
+        if (better.cost >= state.packed.cost - 1e-6) return;
+        let opened = 0;
+        const sources = realise(demand, better, () => {
+          do opened += 1;
+          while (stockIds.has(`${film.id}-new-${opened}`));
+          return `${film.id}-new-${opened}`;
+        });
+        if (!sources) return;
+        state.packed = { sources, unplaced: state.packed.unplaced, cost: better.cost };
+        tell();
+      },
+    });
+  // Where the bound takes a while a better plan comes before it.
+  if (demand.parts.length > MANY_PARTS) search({ worth: null, bound: 0, starts: 1, steps: 0 });
+  search({ ...prove(), starts: 4, steps: effort.rounds });
 }
 
 /** Shakes the order and the turns of the first way of packing and keeps the best: for what the search cannot lay. */

@@ -153,14 +153,16 @@ function cutOf(pane: Pane, rules: RuleSet, film: Film | null): PaneToSuit['cut']
   // A pattern that has to start at a given place may need up to a repeat more, both ways.
   const repeat = pane.patternStart && film?.pattern ? film.pattern : { acrossMm: 0, alongMm: 0 };
   const size = { width: covered.widthMm + repeat.acrossMm, height: covered.heightMm + repeat.alongMm };
-  if (school !== 'benchCut') return { ...size, factoryEdge, seams: pane.seams };
+  const { allowed, axis, atMm } = pane.seams;
+  const seams = { allowed, axis, ...(atMm ? { at: [...atMm] } : {}) };
+  if (school !== 'benchCut') return { ...size, factoryEdge, seams };
   const net = (mm: number) => roundLength(mm - benchClearanceMm, roundingStepMm, 'down');
   const whole = strips.length === 1 && strips[0]?.heightMm === sizes.cutting.heightMm;
   return {
     width: net(sizes.net.widthMm + repeat.acrossMm),
     height: net((whole ? sizes.net.heightMm : covered.heightMm) + repeat.alongMm),
     factoryEdge,
-    seams: pane.seams,
+    seams,
   };
 }
 

@@ -265,7 +265,12 @@ const paneSchema = z.strictObject({
     .default([]),
   /** The hole in the frame, where it was measured: the glass can't be larger. */
   hole: sizeSchema.nullable().default(null),
-  seams: z.strictObject({ allowed: z.boolean(), axis: z.enum(['any', 'vertical', 'horizontal']) }),
+  seams: z.strictObject({
+    allowed: z.boolean(),
+    axis: z.enum(['any', 'vertical', 'horizontal']),
+    /** Where somebody wants the seams: middles of the overlaps, from the left or the top of the glass. */
+    atMm: z.array(placeMm).max(60).readonly().nullable().default(null),
+  }),
 });
 
 const fittingSchema = z.strictObject({
@@ -405,5 +410,5 @@ export const NEW_PANE: Omit<Pane, 'wallId' | 'label' | 'order' | 'gapBeforeMm' |
   condition: [],
   hidden: [],
   hole: null,
-  seams: { allowed: true, axis: 'vertical' },
+  seams: { allowed: true, axis: 'vertical', atMm: null },
 };

@@ -1,34 +1,49 @@
 import { checkPlan, planCuts, type CutPlan, type PlanFault, type PlanJob } from '@neat-sill/core/cuts';
 import { seededRandom } from '@neat-sill/core/units';
+import { loadSolver } from './solver.ts';
 
 /** Plans cuts off the page's thread. One job a worker: the page ends it to stop. */
 
 export interface PlanOrder {
   readonly job: PlanJob;
-  readonly rounds: number;
   readonly milliseconds: number;
 }
 
 export type PlanMessage =
-  | { readonly kind: 'better' | 'finished'; readonly plan: CutPlan; readonly round: number }
+  | {
+      readonly kind: 'better' | 'finished';
+      readonly plan: CutPlan;
+      /** False where the solver could not be loaded: the plan is made without it, and proven less. */
+      readonly solver: boolean;
+    }
   | { readonly kind: 'wrong'; readonly faults: readonly PlanFault[] };
 
 const SEED = 20261125;
+const MOST_STEPS = 1_000_000_000;
 
-self.onmessage = ({ data }: MessageEvent<PlanOrder>) => {
-  const { job, rounds, milliseconds } = data;
-  const end = performance.now() + milliseconds;
-  /** A plan is proved before it is shown; a plan that is not right is never shown. */
-  const show = (kind: 'better' | 'finished', plan: CutPlan, round: number) => {
-    const faults = checkPlan(job, plan);
-    const message: PlanMessage = faults.length > 0 ? { kind: 'wrong', faults } : { kind, plan, round };
-    self.postMessage(message);
-  };
+/** A plan is proved before it is shown; a plan that is not right is never shown. */
+function show(job: PlanJob, kind: 'better' | 'finished', plan: CutPlan, solver: boolean): void {
+  const faults = checkPlan(job, plan);
+  const message: PlanMessage = faults.length > 0 ? { kind: 'wrong', faults } : { kind, plan, solver };
+  self.postMessage(message);
+}
+
+async function planFor({ job, milliseconds }: PlanOrder): Promise<void> {
+  const loading = loadSolver();
+  // The first plan is there before the solver is.
+  show(job, 'better', planCuts(job, { random: seededRandom(SEED), rounds: 0, shouldStop: () => true }), true);
+  const solver = await loading;
+  const start = performance.now();
+  const left = (share: number) => start + milliseconds * share - performance.now();
   const plan = planCuts(job, {
     random: seededRandom(SEED),
-    rounds,
-    shouldStop: () => performance.now() > end,
-    onProgress: (better, round) => show('better', better, round),
+    rounds: MOST_STEPS,
+    solver,
+    secondsLeft: () => left(1) / 1000,
+    shouldStop: (share = 1) => left(share) <= 0,
+    onProgress: (better) => show(job, 'better', better, solver !== null),
   });
-  show('finished', plan, rounds);
-};
+  show(job, 'finished', plan, solver !== null);
+}
+
+self.onmessage = ({ data }: MessageEvent<PlanOrder>) => void planFor(data);

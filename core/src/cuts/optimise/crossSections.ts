@@ -153,7 +153,10 @@ function bestSections(
     for (const entry of entries) {
       if (entry.form.lane === 'both') continue;
       const room = steps - entry.steps;
-      if (room >= 0) withEdges([entry], entry.value + (best[room] ?? 0), room);
+      if (room < 0) continue;
+      // Beside its own best filling a piece may stand once too often; such a section is none.
+      const beside = (filled(room).get(entry.form.part) ?? 0) * entry.form.l;
+      if (beside + 1 <= entry.most + 1e-9) withEdges([entry], entry.value + (best[room] ?? 0), room);
     }
   return found.sort((a, b) => b.value - a.value);
 }

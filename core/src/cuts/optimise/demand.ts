@@ -131,7 +131,7 @@ function waysOf(pane: PaneForPlan, film: FilmForPlan, job: PlanJob, supplies: re
 }
 
 const sizeKey = ({ width, height, factoryEdge, seams }: PaneForPlan) =>
-  `${width} ${height} ${factoryEdge} ${seams.allowed} ${seams.axis}`;
+  `${width} ${height} ${factoryEdge} ${seams.allowed} ${seams.axis} ${seams.at?.join() ?? ''}`;
 
 /** The panes of a film by kind, with every way to make them, and what there is to cut them from. */
 export function demandOf(film: FilmForPlan, job: PlanJob): Demand {

@@ -16,6 +16,8 @@ export interface SearchEffort {
   readonly shouldStop: () => boolean;
   /** Steps of the search at the most; the same seed and steps give the same arrangement. */
   readonly steps: number;
+  /** Arrangements made from nothing before steps begin. */
+  readonly starts: number;
   readonly solver: LinearSolver | null;
   /** What the bound says a part is worth; null where there is none. */
   readonly worth: readonly number[] | null;
@@ -29,6 +31,8 @@ export interface SearchEffort {
 const BOUGHT = 1.0005;
 /** Lengths tried for a pull around one piece, the fewer the more there is to lay. */
 const lengthsTried = (copies: number) => (copies > 150 ? 4 : copies > 60 ? 9 : 24);
+/** How much of a part's worth is taken from the bound, the rest from its film. */
+const SHARES: readonly number[] = [0, 0.5, 1];
 /** Longer pulls are unhandy, and as a rule no cheaper. */
 const LONGEST_PULL_MM = 12_000;
 /** Columns of the programme that puts pulls found so far together anew. */
@@ -61,9 +65,9 @@ class Search {
   }
 
   /** What parts count for while pulls are chosen: between their film and what the bound says they are worth, shaken. */
-  private values(shake: number): Float64Array {
+  private values(shake: number, byBound: number): Float64Array {
     const { random, worth } = this.effort;
-    const share = worth ? ([0, 0.5, 1][Math.floor(random() * 3)] ?? 0.5) : 0;
+    const share = worth ? byBound : 0;
     return this.area.map((area, at) => {
       const mean = area * (1 - share) + (worth?.[at] ?? area) * share;
       return Math.max(area * 0.05, mean) * (1 + shake * (random() - 0.5));
@@ -116,10 +120,15 @@ class Search {
   }
 
   /** Lays all that is left in new pulls; null where something goes nowhere. `rest`: what each supply still has. */
-  private construct(left: Int32Array, rest: Float64Array, shake: number): BuiltPull[] | null {
+  private construct(
+    left: Int32Array,
+    rest: Float64Array,
+    shake: number,
+    byBound = SHARES[Math.floor(this.effort.random() * SHARES.length)] ?? 0,
+  ): BuiltPull[] | null {
     const { random } = this.effort;
     const { supplies } = this.demand;
-    const value = this.values(shake);
+    const value = this.values(shake, byBound);
     const pulls: BuiltPull[] = [];
     const worthOf = (pull: BuiltPull) => formsOf(pull).reduce((sum, { part }) => sum + (value[part] ?? 0), 0);
     const take = (pull: BuiltPull) => {
@@ -229,8 +238,8 @@ class Search {
     });
   }
 
-  private arrange(ways: readonly (readonly number[])[], shake: number): Arrangement | null {
-    const pulls = this.construct(this.wantedBy(ways), this.fullRest(), shake);
+  private arrange(ways: readonly (readonly number[])[], shake: number, byBound?: number): Arrangement | null {
+    const pulls = this.construct(this.wantedBy(ways), this.fullRest(), shake, byBound);
     return pulls && { pulls, ways, cost: pulls.reduce((sum, { cost }) => sum + cost, 0) };
   }
 
@@ -313,13 +322,15 @@ class Search {
     if (!solver) return null;
     const { kinds, supplies, parts } = this.demand;
     const current = new Set(now.pulls);
-    const loss = (pull: BuiltPull) =>
-      (pull.cost -
-        formsOf(pull).reduce(
-          (sum, { part }) => sum + (this.effort.worth?.[part] ?? this.area[part] ?? 0),
-          0,
-        )) /
-      Math.max(1e-9, formsOf(pull).length);
+    // What a pull costs above what its pieces are worth, by the bound or by their film: the less of the two.
+    const loss = (pull: BuiltPull) => {
+      const forms = formsOf(pull);
+      const over = (worth: (part: number) => number) =>
+        pull.cost - forms.reduce((sum, { part }) => sum + worth(part), 0);
+      const byFilm = over((part) => this.area[part] ?? 0);
+      const byBound = over((part) => this.effort.worth?.[part] ?? this.area[part] ?? 0);
+      return Math.min(byFilm, byBound) / Math.max(1, forms.length);
+    };
     const pulls = [
       ...now.pulls,
       ...[...this.pool.values()]
@@ -418,8 +429,8 @@ class Search {
       return true;
     };
     const done = () => effort.shouldStop() || (best !== null && best.cost <= effort.bound * (1 + 1e-7));
-    for (let start = 0; start < 4 && !done(); start += 1)
-      better(this.arrange(this.firstWays(start === 0 ? 0 : 0.5), start === 0 ? 0 : 0.3));
+    for (let start = 0; start < effort.starts && !done(); start += 1)
+      better(this.arrange(this.firstWays(start === 0 ? 0 : 0.5), start === 0 ? 0 : 0.3, SHARES[start % 3]));
     let now = best as Arrangement | null;
     let stale = 0;
     for (let step = 0; step < effort.steps && !done(); step += 1) {

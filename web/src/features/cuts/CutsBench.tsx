@@ -169,7 +169,7 @@ function Bound({ gap, filmName }: { gap: number; filmName: string }) {
         <b>no plan can use less film.</b>
       ) : (
         <>
-          within <b>{(gap * 100).toFixed(1)} %</b> of the least film that any plan can use.
+          within <b>{(gap * 100).toFixed(1)} %</b> of the best possible: no plan can use less than that.
         </>
       )}
     </p>
@@ -200,7 +200,7 @@ function NotPlanned() {
 
 /** Cuts: the roll hanging from its box, one pull below the other, each with its instruction beside it. */
 export function CutsBench() {
-  const { plan, state, kept, job: planJob, stop } = useLivePlan();
+  const { plan, state, kept, job: planJob, stop, further } = useLivePlan();
   const { book, edit, records } = useJob();
   const keepPlan = useKeepPlan();
   const unit = useUnit();
@@ -253,6 +253,16 @@ export function CutsBench() {
                 </Button>
               </span>
             )}
+            {state.kind === 'ready' && !state.solver && (
+              <p>The solver could not be loaded: this plan is made without it, and proven less.</p>
+            )}
+            {state.kind === 'ready' &&
+              !holds &&
+              plan.summary.byFilm.some(({ gap }) => typeof gap === 'number' && gap >= 0.0005) && (
+                <Button weight="quiet" onClick={further}>
+                  Look for a better one for half a minute
+                </Button>
+              )}
             {holds && <p>Kept, and it still fits the job.</p>}
           </Note>
           {kept && !kept.holds && (

@@ -16,7 +16,7 @@ import { useOpenJob } from './useJob.ts';
 export type PlanState =
   | { readonly kind: 'none' }
   | { readonly kind: 'planning'; readonly plan: CutPlan | null }
-  | { readonly kind: 'ready'; readonly plan: CutPlan }
+  | { readonly kind: 'ready'; readonly plan: CutPlan; readonly solver: boolean }
   | { readonly kind: 'wrong'; readonly faults: readonly PlanFault[] };
 
 export interface LivePlan {
@@ -27,12 +27,16 @@ export interface LivePlan {
   /** The plan somebody kept, and whether it still fits the job. */
   readonly kept: { readonly kept: KeptPlan; readonly holds: boolean } | null;
   readonly stop: () => void;
+  /** Looks for a better plan for longer. */
+  readonly further: () => void;
 }
 
 const Context = createContext<LivePlan | null>(null);
 
-const ROUNDS = 300;
-const LONGEST_MS = 1_500;
+/** How long a plan is looked for as the job changes: longer where there is more to lay. */
+const searchMs = (pieces: number) => (pieces <= 80 ? 2_500 : 8_000);
+/** How much longer when somebody asks for it. */
+const FURTHER_MS = 30_000;
 const WAIT_MS = 120;
 
 /** Keeps a job's planning input the same object while its content is the same, so that planning is not restarted. */
@@ -59,18 +63,25 @@ export function LivePlanProvider({ children }: { children: ReactNode }) {
   const kept = useMemo(() => (open ? keptPlan(open.records, open.book) : null), [open]);
   const keptHolds = kept?.holds ? kept.kept.plan : null;
   const [state, setState] = useState<PlanState>({ kind: 'none' });
+  const [asked, setAsked] = useState<{ readonly job: PlanJob | null }>({ job: null });
   const end = useRef<() => void>(() => undefined);
 
   useEffect(() => {
     if (!job || job.panes.length === 0 || keptHolds) return;
     let plan: CutPlan | null = null;
+    const pieces = job.panes.reduce((sum, { count }) => sum + count, 0);
+    const milliseconds = asked.job === job ? FURTHER_MS : searchMs(pieces);
     const timer = setTimeout(() => {
       setState({ kind: 'planning', plan: null });
-      end.current = startPlanning({ job, rounds: ROUNDS, milliseconds: LONGEST_MS }, (message) => {
+      end.current = startPlanning({ job, milliseconds }, (message) => {
         if (message.kind === 'wrong') setState(message);
         else {
           plan = message.plan;
-          setState(message.kind === 'finished' ? { kind: 'ready', plan } : { kind: 'planning', plan });
+          setState(
+            message.kind === 'finished'
+              ? { kind: 'ready', plan, solver: message.solver }
+              : { kind: 'planning', plan },
+          );
         }
       });
     }, WAIT_MS);
@@ -78,20 +89,21 @@ export function LivePlanProvider({ children }: { children: ReactNode }) {
       clearTimeout(timer);
       end.current();
     };
-  }, [job, keptHolds]);
+  }, [job, keptHolds, asked]);
 
   const leftOut = input?.leftOut;
   // The same value while nothing of it has changed: all that show the plan would be drawn anew at every key.
   const value = useMemo((): LivePlan | null => {
     if (!job || !leftOut) return null;
     const waiting: PlanState = job.panes.length > 0 ? state : { kind: 'none' };
-    const shown: PlanState = keptHolds ? { kind: 'ready', plan: keptHolds } : waiting;
+    const shown: PlanState = keptHolds ? { kind: 'ready', plan: keptHolds, solver: true } : waiting;
     const plan = shown.kind === 'ready' || shown.kind === 'planning' ? shown.plan : null;
     const stop = () => {
       end.current();
-      setState(plan ? { kind: 'ready', plan } : { kind: 'none' });
+      setState(plan ? { kind: 'ready', plan, solver: true } : { kind: 'none' });
     };
-    return { job, leftOut, state: shown, plan, kept, stop };
+    const further = () => setAsked({ job });
+    return { job, leftOut, state: shown, plan, kept, stop, further };
   }, [job, leftOut, kept, keptHolds, state]);
   return <Context value={value}>{children}</Context>;
 }

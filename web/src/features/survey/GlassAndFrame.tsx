@@ -181,7 +181,10 @@ export function GlassAndFrame({ panes }: { panes: readonly PaneWithId[] }) {
         ]}
         onChoose={(axis) =>
           set('Seams', {
-            seams: axis === 'never' ? { allowed: false, axis: 'any' } : { allowed: true, axis },
+            seams:
+              axis === 'never'
+                ? { allowed: false, axis: 'any', atMm: null }
+                : { allowed: true, axis, atMm: null },
           })
         }
       />

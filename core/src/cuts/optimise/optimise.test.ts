@@ -1,0 +1,217 @@
+import loadHighs from 'highs';
+import { filmForTest, jobForTest, paneForTest, randomJob } from '../../testing/planJobs.ts';
+import { seededRandom } from '../../units/index.ts';
+import {
+  NOTHING_ABOUT,
+  checkPlan,
+  planCuts,
+  solverOfText,
+  spliceOptions,
+  spliceProblem,
+  type CutPlan,
+  type LinearSolver,
+  type PlanJob,
+} from '../index.ts';
+import { boundBySections } from './crossSections.ts';
+import { demandOf } from './demand.ts';
+import { exactCost } from './exactSmall.ts';
+
+let solver: LinearSolver;
+beforeAll(async () => {
+  solver = solverOfText(await loadHighs());
+});
+
+const plan = (job: PlanJob, steps = 200, lent: LinearSolver | null = solver, seed = 7): CutPlan =>
+  planCuts(job, { random: seededRandom(seed), rounds: steps, solver: lent, shouldStop: () => false });
+
+/** All ways to part a list into groups. */
+function* partings<Item>(items: readonly Item[]): Generator<Item[][]> {
+  const [first, ...others] = items;
+  if (first === undefined) {
+    yield [];
+    return;
+  }
+  for (const groups of partings(others)) {
+    yield [[first], ...groups];
+    for (let at = 0; at < groups.length; at += 1)
+      yield groups.map((group, each) => (each === at ? [first, ...group] : group));
+  }
+}
+
+/** The least length for a few pieces, by trying everything: turns, strips, and which strips share a pull. */
+function leastLength(pieces: readonly (readonly [number, number])[], rollMm: number): number {
+  let least = Infinity;
+  for (let turns = 0; turns < 2 ** pieces.length; turns += 1) {
+    const lying = pieces.map(([a, b], at) => ((turns >> at) & 1 ? { w: b, l: a } : { w: a, l: b }));
+    if (lying.some(({ w }) => w > rollMm)) continue;
+    for (const strips of partings(lying)) {
+      const sizes = strips.map((strip) => ({
+        w: Math.max(...strip.map(({ w }) => w)),
+        l: strip.reduce((sum, { l }) => sum + l, 0),
+      }));
+      for (const pulls of partings(sizes)) {
+        if (pulls.some((pull) => pull.reduce((sum, { w }) => sum + w, 0) > rollMm)) continue;
+        least = Math.min(
+          least,
+          pulls.reduce((sum, pull) => sum + Math.max(...pull.map(({ l }) => l)), 0),
+        );
+      }
+    }
+  }
+  return least;
+}
+
+/** Up to five pieces of sizes that windows have. */
+function smallJob(seed: number): PlanJob {
+  const random = seededRandom(Math.imul(seed, 0x9e3779b1));
+  const size = () => 300 + Math.floor(random() * 1100);
+  const kinds = 1 + Math.floor(random() * 4);
+  let left = 5;
+  const panes = Array.from({ length: kinds }, (_, at) => {
+    const count = Math.max(1, Math.min(left - (kinds - at - 1), 1 + Math.floor(random() * 2)));
+    left -= count;
+    return paneForTest({ id: `P${at}`, label: `${at}`, width: size(), height: size(), count });
+  });
+  return jobForTest({ panes });
+}
+
+test('of small jobs no plan is below the bound or refused, and all but one in a hundred are the best there is', () => {
+  const jobs = Array.from({ length: 150 }, (_, seed) => smallJob(seed + 1));
+  const missed = jobs.filter((job) => {
+    const made = plan(job);
+    expect(checkPlan(job, made)).toEqual([]);
+    const [film] = made.summary.byFilm;
+    const pieces = job.panes.flatMap(({ width, height, count }) =>
+      Array.from({ length: count }, () => [width + 50, height + 50] as const),
+    );
+    const best = leastLength(pieces, 1524);
+    expect(film?.lowerBoundLength ?? 0).toBeLessThanOrEqual(best + 0.01);
+    expect(film?.usedLength ?? 0).toBeGreaterThan(best - 0.05);
+    return (film?.usedLength ?? 0) > best + 0.05;
+  });
+  expect(missed.length).toBeLessThanOrEqual(1);
+});
+
+test('going through all sets finds what trying everything finds', () => {
+  for (let seed = 300; seed < 340; seed += 1) {
+    const job = smallJob(seed);
+    const pieces = job.panes.flatMap(({ width, height, count }) =>
+      Array.from({ length: count }, () => [width + 50, height + 50] as const),
+    );
+    const [film] = job.films;
+    if (!film) throw new Error('no film');
+    const cost = exactCost(demandOf(film, job), () => false) ?? 0;
+    expect((cost / 412) * 30480).toBeCloseTo(leastLength(pieces, 1524), 1);
+  }
+});
+
+describe('odd jobs: stock, inches, oversize, patterns, wishes for edges', () => {
+  const jobs = Array.from({ length: 60 }, (_, seed) => randomJob(seed + 1));
+
+  test('every plan passes its check, and none costs less than the bound by cross-sections', () => {
+    for (const job of jobs) {
+      const made = plan(job, 60);
+      expect(checkPlan(job, made)).toEqual([]);
+      for (const { gap } of made.summary.byFilm) expect(gap ?? 0).toBeGreaterThanOrEqual(0);
+    }
+  });
+
+  test('searching never makes a plan dearer than the first, nor leaves out what the first lays', () => {
+    for (const job of jobs.slice(0, 30)) {
+      const [first, then] = [plan(job, 0), plan(job, 60)];
+      expect(then.unplaced).toHaveLength(first.unplaced.length);
+      if (first.summary.cost !== null && then.summary.cost !== null)
+        expect(then.summary.cost).toBeLessThanOrEqual(first.summary.cost + 1e-6);
+    }
+  });
+});
+
+test('the bound is what is known by other ways: pieces that stand behind each other, and a roll cut up without rest', () => {
+  const bound = (job: PlanJob) => {
+    const [film] = job.films;
+    if (!film) throw new Error('no film');
+    const found = boundBySections(demandOf(film, job), solver, () => false);
+    return ((found?.cost ?? 0) / 412) * 30480;
+  };
+  const half = { ...filmForTest, turn: 'half' } as const;
+  // 800 + 50 is more than half a roll: three stand behind each other.
+  const wide = jobForTest({ films: [half], panes: [paneForTest({ width: 800, height: 950, count: 3 })] });
+  expect(bound(wide)).toBeCloseTo(3000, 1);
+  // Two strips of 762 beside each other: exactly half as long as one by one.
+  const two = jobForTest({ films: [half], panes: [paneForTest({ width: 712, height: 950, count: 6 })] });
+  expect(bound(two)).toBeCloseTo(3000, 1);
+  // One alone cannot stand beside itself.
+  const one = jobForTest({ films: [half], panes: [paneForTest({ width: 300, height: 950, count: 1 })] });
+  expect(bound(one)).toBeCloseTo(1000, 1);
+});
+
+test('the same seed and steps give the same plan, another solver-less run a right one', () => {
+  const job = randomJob(11);
+  expect(plan(job, 80)).toEqual(plan(job, 80));
+  const without = plan(job, 80, null);
+  expect(checkPlan(job, without)).toEqual([]);
+});
+
+test('stopped at once there is still a right plan; better ones are told as they come', () => {
+  const job = jobForTest({
+    panes: [paneForTest({ count: 40 }), paneForTest({ id: 'P2', width: 500, height: 700, count: 30 })],
+  });
+  const told: number[] = [];
+  const made = planCuts(job, {
+    random: seededRandom(1),
+    rounds: 50,
+    solver,
+    shouldStop: () => false,
+    onProgress: (better) => told.push(better.summary.byFilm[0]?.usedLength ?? 0),
+  });
+  expect(told).toEqual([...told].sort((a, b) => b - a));
+  expect(told.at(-1)).toBe(made.summary.byFilm[0]?.usedLength);
+  const stopped = planCuts(job, { random: seededRandom(1), rounds: 50, solver, shouldStop: () => true });
+  expect(checkPlan(job, stopped)).toEqual([]);
+  expect(stopped.unplaced).toEqual([]);
+});
+
+describe('where seams go', () => {
+  const film = { ...filmForTest, turn: 'half', matchEdges: true } as const;
+  const { rules } = jobForTest();
+  const pane = paneForTest({ width: 2000, height: 2200, seams: { allowed: true, axis: 'vertical' } });
+
+  test('equal panels where nothing else speaks, a hidden strip before them', () => {
+    const [plainBest] = spliceOptions(pane, film, rules, NOTHING_ABOUT);
+    expect(plainBest?.atMm[0]).toBeCloseTo(1000);
+    const hidden = [{ axis: 'vertical', fromMm: 700, toMm: 760 }] as const;
+    const [best] = spliceOptions(pane, film, rules, { ...NOTHING_ABOUT, hidden });
+    expect(best).toMatchObject({ atMm: [730], reasons: [{ code: 'hidden' }] });
+  });
+
+  test('a line of the building and the seam of its neighbour draw the seam to them', () => {
+    const lines = [{ axis: 'vertical', atMm: 1180 }] as const;
+    const [onLine] = spliceOptions(pane, film, rules, { ...NOTHING_ABOUT, lines, neighbours: lines });
+    expect(onLine?.atMm).toEqual([1180]);
+    expect(onLine?.reasons.map(({ code }) => code)).toEqual(['onLine', 'likeNeighbour']);
+  });
+
+  test('a place that can’t be is refused with its reason, and one that can be is planned there', () => {
+    expect(spliceProblem(pane, film, rules, 'vertical', [60])).toMatchObject({ code: 'seam.minPanel' });
+    expect(spliceProblem(pane, film, rules, 'vertical', [400])).toMatchObject({ code: 'seam.tooWide' });
+    expect(spliceProblem(pane, film, rules, 'vertical', [730])).toBeNull();
+    const job = jobForTest({ films: [film], panes: [{ ...pane, seams: { ...pane.seams, at: [730] } }] });
+    const made = plan(job, 20);
+    expect(checkPlan(job, made)).toEqual([]);
+    const covers = made.pulls
+      .flatMap(({ pieces }) => pieces)
+      .sort((a, b) => a.panel - b.panel)
+      .map(({ cover }) => cover);
+    expect(covers.map(({ left, width }) => [left, width])).toEqual([
+      [0, 740],
+      [720, 1280],
+    ]);
+  });
+
+  test('a pane that goes whole, or may not be seamed, has none', () => {
+    expect(spliceOptions(paneForTest(), film, rules, NOTHING_ABOUT)).toEqual([]);
+    expect(
+      spliceOptions({ ...pane, seams: { allowed: false, axis: 'any' } }, film, rules, NOTHING_ABOUT),
+    ).toEqual([]);
+  });
+});
