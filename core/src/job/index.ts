@@ -112,3 +112,4 @@ export {
 } from './fillRule.ts';
 export { asProbed, glassDoubt, type GlassDisagreement, type GlassDoubt } from './glassDoubt.ts';
 export { paneForFilm } from './paneForFilm.ts';
+export { spliceOfPane, type SpliceOfPane } from './spliceOfPane.ts';

@@ -46,3 +46,4 @@ export {
   describeSeatWarmth,
   readBackRule,
 } from './placeWords.ts';
+export { describeSplice, describeSpliceProblem } from './spliceWords.ts';

@@ -10,6 +10,7 @@ import { Button } from '../../ui/Button.tsx';
 import { countOf } from '../../ui/format.ts';
 import { Length, Size } from '../../ui/Length.tsx';
 import { Note } from '../../ui/Note.tsx';
+import { SeamPlaces } from './SeamPlaces.tsx';
 
 /** The school of cutting, as the house rule sets hold them. */
 function SchoolChoice() {
@@ -214,6 +215,7 @@ export function CutsBench() {
     <>
       <SchoolChoice />
       <SchoolReason />
+      <SeamPlaces />
       <NotPlanned />
       {state.kind === 'wrong' && (
         <Note tone="no" role="alert">

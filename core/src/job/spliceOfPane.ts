@@ -1,0 +1,101 @@
+import { filmForPlan } from '../advice/index.ts';
+import {
+  spliceOptions,
+  spliceProblem,
+  type FilmForPlan,
+  type PaneForPlan,
+  type Splice,
+  type SpliceProblem,
+  type SpliceSurroundings,
+} from '../cuts/index.ts';
+import { placeOpenings } from '../survey/index.ts';
+import { planJobOf, planRulesOf, ruleSetOf, sizesOf, type ShopBook } from './planning.ts';
+import { panesOfWall, type JobRecords } from './records.ts';
+
+/** Where people's eyes are, over the floor: standing and sitting. */
+const EYES_MM = { from: 1100, to: 1750 };
+
+/** What is about a pane where its seams may go: hidden strips, edges of other openings, seams of its likes, eye level. */
+function surroundingsOf(records: JobRecords, book: ShopBook, paneId: string): SpliceSurroundings | null {
+  const pane = records.pane[paneId];
+  const wall = pane && records.wall[pane.wallId];
+  if (!pane || !wall) return null;
+  const rules = ruleSetOf(records, book);
+  const panes = panesOfWall(records, pane.wallId);
+  const { openings } = placeOpenings(
+    wall,
+    panes.map((each) => ({ ...each, size: sizesOf(each, rules)?.cutting ?? null })),
+  );
+  const own = openings.find(({ id }) => id === paneId);
+  if (!own) return null;
+  const { widthMm, heightMm } = own.size;
+  const hidden = pane.hidden.map(({ side, depthMm }) => {
+    const upright = side === 'left' || side === 'right';
+    const span = upright ? widthMm : heightMm;
+    const first = side === 'left' || side === 'top';
+    return {
+      axis: upright ? ('vertical' as const) : ('horizontal' as const),
+      fromMm: first ? 0 : span - depthMm,
+      toMm: first ? depthMm : span,
+    };
+  });
+  const others = openings.filter(({ id, measured }) => id !== paneId && measured);
+  const uprights = others
+    .flatMap(({ leftMm, size }) => [leftMm, leftMm + size.widthMm])
+    .map((at) => at - own.leftMm)
+    .filter((at) => at > 1 && at < widthMm - 1);
+  const levels = others
+    .flatMap(({ sillMm, size }) => [sillMm, sillMm + size.heightMm])
+    .map((at) => own.sillMm + heightMm - at)
+    .filter((at) => at > 1 && at < heightMm - 1);
+  const neighbours = panes.flatMap((other) => {
+    const size = sizesOf(other, rules)?.cutting;
+    const { atMm, axis } = other.seams;
+    const alike = size && Math.abs(size.widthMm - widthMm) < 10 && Math.abs(size.heightMm - heightMm) < 10;
+    return other.id !== paneId && alike && atMm && axis !== 'any'
+      ? atMm.map((at) => ({ axis, atMm: at }))
+      : [];
+  });
+  const top = own.sillMm + heightMm;
+  const eyes = { fromMm: Math.max(0, top - EYES_MM.to), toMm: Math.min(heightMm, top - EYES_MM.from) };
+  return {
+    hidden,
+    lines: [
+      ...uprights.map((atMm) => ({ axis: 'vertical' as const, atMm })),
+      ...levels.map((atMm) => ({ axis: 'horizontal' as const, atMm })),
+    ],
+    neighbours,
+    eyes: eyes.toMm > eyes.fromMm ? eyes : null,
+  };
+}
+
+export interface SpliceOfPane {
+  readonly pane: PaneForPlan;
+  readonly film: FilmForPlan;
+  readonly around: SpliceSurroundings;
+  readonly options: readonly Splice[];
+  /** Why a seam may not be at some places; null where it may. */
+  readonly problemAt: (axis: Splice['axis'], atMm: readonly number[]) => SpliceProblem | null;
+}
+
+/** The best places for the seams of a pane of a job, with what is about it; null where it needs none. */
+export function spliceOfPane(records: JobRecords, book: ShopBook, paneId: string): SpliceOfPane | null {
+  const pane = planJobOf(records, book).job.panes.find(({ id }) => id === paneId);
+  const found = pane && book.films.find(({ id }) => id === pane.filmId);
+  const around = surroundingsOf(records, book, paneId);
+  if (!pane || !found || !around) return null;
+  const film = filmForPlan(found);
+  const rules = planRulesOf(ruleSetOf(records, book));
+  // A seam that was chosen for one axis leaves the other open to be offered.
+  const wish = records.pane[paneId]?.seams;
+  const free = { ...pane, seams: { ...pane.seams, axis: wish?.atMm ? ('any' as const) : pane.seams.axis } };
+  const options = spliceOptions(free, film, rules, around);
+  if (options.length === 0) return null;
+  return {
+    pane,
+    film,
+    around,
+    options,
+    problemAt: (axis, atMm) => spliceProblem(pane, film, rules, axis, atMm),
+  };
+}

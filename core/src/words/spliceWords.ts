@@ -1,0 +1,47 @@
+import type { Splice, SpliceProblem, SpliceReason } from '../cuts/index.ts';
+import { assertNever, formatLength, type LengthUnit } from '../units/index.ts';
+
+function describeReason(reason: SpliceReason, unit: LengthUnit): string {
+  switch (reason.code) {
+    case 'hidden':
+      return 'hidden';
+    case 'onLine':
+      return 'on a line of the building';
+    case 'likeNeighbour':
+      return 'in line with its neighbours';
+    case 'equal':
+      return 'equal panels';
+    case 'atEyes':
+      return 'at eye level';
+    case 'level':
+      return 'a level seam shows more';
+    case 'narrow':
+      return `one panel only ${formatLength(reason.mm, { unit })}`;
+    case 'moreFilm':
+      return `${Math.round(reason.share * 100)} % more film`;
+    default:
+      return assertNever(reason);
+  }
+}
+
+/** Where the seams of a way to divide a pane are, and what speaks for and against it. */
+export function describeSplice({ axis, atMm, reasons }: Splice, unit: LengthUnit): string {
+  const places = atMm.map((mm) => formatLength(mm, { unit })).join(' and ');
+  const said = reasons.map((reason) => describeReason(reason, unit)).join(', ');
+  return `${axis === 'vertical' ? 'Upright' : 'Level'} at ${places} from the ${axis === 'vertical' ? 'left' : 'top'}${said ? `: ${said}` : ''}`;
+}
+
+/** Why a seam may not be there. */
+export function describeSpliceProblem(problem: SpliceProblem, unit: LengthUnit): string {
+  const show = (mm: number) => formatLength(mm, { unit });
+  switch (problem.code) {
+    case 'seam.minPanel':
+      return `A panel would be ${show(problem.mm)}; the house rule wants ${show(problem.leastMm)} or more.`;
+    case 'seam.tooWide':
+      return `A panel would need ${show(problem.mm)} of film; the widest roll has ${show(problem.rollMm)}.`;
+    case 'seam.fixed':
+      return 'The inner panel is a whole roll with both its edges: the seams can’t be moved one by one.';
+    default:
+      return assertNever(problem);
+  }
+}

@@ -1,0 +1,207 @@
+import { patchRecord, spliceOfPane, type SpliceOfPane } from '@neat-sill/core/job';
+import { formatLength } from '@neat-sill/core/units';
+import { describeSplice, describeSpliceProblem } from '@neat-sill/core/words';
+import { useMemo, useRef, useState } from 'react';
+import { useDrag } from '../../drawing/useDrag.ts';
+import { useJob, useUnit, type PaneWithId } from '../job/index.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Note } from '../../ui/Note.tsx';
+
+const WIDTH = 190;
+const SNAP_MM = 25;
+const STEP_MM = 10;
+
+type Axis = 'vertical' | 'horizontal';
+
+/** The pane with what is about it; the seam is dragged, or moved by arrow keys, and snaps to lines and hidden strips. */
+function SeamDrawing({
+  splice,
+  label,
+  axis,
+  atMm,
+  onMove,
+}: {
+  splice: SpliceOfPane;
+  label: string;
+  axis: Axis;
+  atMm: number;
+  onMove: (atMm: number) => void;
+}) {
+  const unit = useUnit();
+  const node = useRef<SVGGElement>(null);
+  const [dragged, setDragged] = useState<number | null>(null);
+  const { width, height } = splice.pane;
+  const scale = WIDTH / Math.max(width, height * 0.8);
+  const [w, h] = [width * scale, height * scale];
+  const span = axis === 'vertical' ? width : height;
+  const snapped = (mm: number) => {
+    const places = [
+      ...splice.around.lines.filter((line) => line.axis === axis).map((line) => line.atMm),
+      ...splice.around.neighbours.filter((line) => line.axis === axis).map((line) => line.atMm),
+      ...splice.around.hidden
+        .filter((strip) => strip.axis === axis)
+        .map(({ fromMm, toMm }) => (fromMm + toMm) / 2),
+      span / 2,
+    ];
+    const near = places.find((place) => Math.abs(place - mm) < SNAP_MM);
+    return Math.round(Math.min(span - 1, Math.max(1, near ?? mm)));
+  };
+  useDrag(node, {
+    onMove: ({ x, y }) => setDragged(snapped((axis === 'vertical' ? x : y) / scale)),
+    onDrop: () => {
+      if (dragged !== null) onMove(dragged);
+      setDragged(null);
+    },
+  });
+  const at = dragged ?? atMm;
+  const place = at * scale;
+  return (
+    <svg viewBox={`-8 -8 ${w + 16} ${h + 16}`} width={w + 16} height={h + 16} className="shrink-0">
+      <rect width={w} height={h} fill="var(--glass)" stroke="var(--ink)" strokeWidth="1.4" />
+      {splice.around.hidden.map(({ axis: along, fromMm, toMm }) => (
+        <rect
+          key={`${along} ${fromMm}`}
+          x={along === 'vertical' ? fromMm * scale : 0}
+          y={along === 'vertical' ? 0 : fromMm * scale}
+          width={along === 'vertical' ? (toMm - fromMm) * scale : w}
+          height={along === 'vertical' ? h : (toMm - fromMm) * scale}
+          fill="var(--hairline)"
+        />
+      ))}
+      {splice.around.lines
+        .filter((line) => line.axis === axis)
+        .map((line) => (
+          <path
+            key={line.atMm}
+            d={axis === 'vertical' ? `M${line.atMm * scale} 0V${h}` : `M0 ${line.atMm * scale}H${w}`}
+            stroke="var(--dusk)"
+            strokeDasharray="2 4"
+          />
+        ))}
+      <g
+        ref={node}
+        tabIndex={0}
+        role="slider"
+        aria-label={`Seam of pane ${label}; move it by arrow keys`}
+        aria-valuemin={0}
+        aria-valuemax={Math.round(span)}
+        aria-valuenow={Math.round(at)}
+        aria-valuetext={`${formatLength(at, { unit })} from the ${axis === 'vertical' ? 'left' : 'top'}`}
+        className="cursor-grab"
+        onKeyDown={(event) => {
+          const step = { ArrowLeft: -1, ArrowUp: -1, ArrowRight: 1, ArrowDown: 1 }[event.key];
+          if (step === undefined) return;
+          event.preventDefault();
+          onMove(Math.round(Math.min(span - 1, Math.max(1, atMm + step * STEP_MM))));
+        }}
+      >
+        <path
+          d={axis === 'vertical' ? `M${place} -6V${h + 6}` : `M-6 ${place}H${w + 6}`}
+          stroke="transparent"
+          strokeWidth="24"
+        />
+        <path
+          d={axis === 'vertical' ? `M${place} -6V${h + 6}` : `M-6 ${place}H${w + 6}`}
+          stroke="var(--brick)"
+          strokeWidth="2"
+          strokeDasharray="7 4"
+        />
+      </g>
+    </svg>
+  );
+}
+
+/** Where the seams of one divided pane go: the best few with their reasons, or where somebody puts them. */
+function SeamsOfPane({ pane, splice }: { pane: PaneWithId; splice: SpliceOfPane }) {
+  const job = useJob();
+  const unit = useUnit();
+  const [problem, setProblem] = useState<string | null>(null);
+  const { atMm } = pane.seams;
+  const put = (axis: Axis, places: readonly number[]) => {
+    const why = splice.problemAt(axis, places);
+    setProblem(why && describeSpliceProblem(why, unit));
+    if (why) return;
+    job.edit(`Seam of pane ${pane.label}`, [
+      patchRecord(job.records, 'pane', pane.id, { seams: { allowed: true, axis, atMm: places } }),
+    ]);
+  };
+  const [first] = splice.options;
+  const axis: Axis = atMm && pane.seams.axis !== 'any' ? pane.seams.axis : (first?.axis ?? 'vertical');
+  const shown =
+    atMm ?? splice.options.find(({ reasons }) => reasons.some(({ code }) => code === 'equal'))?.atMm ?? [];
+  const [only] = shown;
+  const same = (places: readonly number[]) =>
+    shown.length === places.length && places.every((mm, at) => Math.abs(mm - (shown[at] ?? 0)) < 2);
+  return (
+    <div className="flex gap-4 border-t border-hairline-soft pt-3">
+      {shown.length === 1 && only !== undefined && (
+        <SeamDrawing
+          splice={splice}
+          label={pane.label}
+          axis={axis}
+          atMm={only}
+          onMove={(mm) => put(axis, [mm])}
+        />
+      )}
+      <div className="flex min-w-0 flex-1 flex-col items-start gap-2">
+        <h4 className="font-bold">Pane {pane.label}</h4>
+        {splice.options.map((option) => (
+          <button
+            key={`${option.axis} ${option.atMm.join()}`}
+            type="button"
+            aria-pressed={option.axis === axis && same(option.atMm)}
+            className="min-h-10 w-full rounded-sm border border-hairline px-3 py-1.5 text-left text-sm aria-pressed:border-2 aria-pressed:border-edge aria-pressed:bg-edge-tint"
+            onClick={() => put(option.axis, option.atMm)}
+          >
+            {describeSplice(option, unit)}
+          </button>
+        ))}
+        {problem && (
+          <Note tone="no" role="alert">
+            {problem}
+          </Note>
+        )}
+        {atMm && (
+          <Button
+            size="low"
+            onClick={() => {
+              setProblem(null);
+              job.edit(`Seam of pane ${pane.label} where it is usual`, [
+                patchRecord(job.records, 'pane', pane.id, { seams: { ...pane.seams, atMm: null } }),
+              ]);
+            }}
+          >
+            Where it is usual
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** The panes of the wall that are made of panels, and where their seams go. */
+export function SeamPlaces() {
+  const job = useJob();
+  const { records, book, wallPanes } = job;
+  const divided = useMemo(
+    () =>
+      wallPanes.flatMap((pane) => {
+        const splice = spliceOfPane(records, book, pane.id);
+        return splice ? [{ pane, splice }] : [];
+      }),
+    [records, book, wallPanes],
+  );
+  if (divided.length === 0) return null;
+  return (
+    <details>
+      <summary className="cursor-pointer font-semibold">
+        Where the seams go: pane {divided.map(({ pane }) => pane.label).join(', ')}
+      </summary>
+      <div className="mt-2 flex flex-col gap-3">
+        {divided.map(({ pane, splice }) => (
+          <SeamsOfPane key={pane.id} pane={pane} splice={splice} />
+        ))}
+      </div>
+    </details>
+  );
+}
