@@ -136,16 +136,23 @@ function summaryOf(
   const usedLength = sources.reduce((sum, source) => sum + source.used, 0);
   const cost = sources.reduce((sum, { source, used }) => sum + costPerMm(film, source) * used, 0);
   const bound = withProven(filmBound(film, panes, job), proven, sources);
-  const best = bound.lowerBoundLength ?? bound.lowerBoundCost ?? 0;
-  const used = bound.lowerBoundLength === null ? cost : usedLength;
+  // Where film on hand counts less than to buy it again, the bound is one of what counts, not of money or length.
+  const weighed =
+    (job.rules.bookValue ?? 1) < 1 &&
+    job.stock.some((entry) => entry.filmId === film.id && entry.kind === 'roll');
+  const counts = sources.reduce((sum, { costPerMm: each, used: mm }) => sum + each * mm, 0);
+  const best = weighed ? (proven ?? 0) : (bound.lowerBoundLength ?? bound.lowerBoundCost ?? 0);
+  const used = weighed ? counts : bound.lowerBoundLength === null ? cost : usedLength;
   const summary: FilmSummary = {
     filmId: film.id,
     usedLength: cents(usedLength),
     usedArea: cents(sources.reduce((sum, { source, used: mm }) => sum + mm * source.width, 0)),
     netArea: cents(panes.reduce((sum, pane) => sum + pane.width * pane.height * pane.copies, 0)),
-    ...(bound.lowerBoundLength === null
-      ? { lowerBoundCost: cents(bound.lowerBoundCost ?? 0) }
-      : { lowerBoundLength: cents(bound.lowerBoundLength) }),
+    ...(weighed
+      ? {}
+      : bound.lowerBoundLength === null
+        ? { lowerBoundCost: cents(bound.lowerBoundCost ?? 0) }
+        : { lowerBoundLength: cents(bound.lowerBoundLength) }),
     gap: best > 0 ? Math.max(0, used / best - 1) : used > 0 ? null : 0,
   };
   return { summary, cost };

@@ -23,6 +23,11 @@ export function costPerMm(film: FilmForPlan, source: Source): number {
   return Math.min(...film.rolls.map((roll) => (roll.price ?? 0) / roll.length / roll.width)) * source.width;
 }
 
+/** What a millimetre off a source counts while plans are weighed: film on hand at its book value, by the house rules. */
+export function weightPerMm(film: FilmForPlan, source: Source, { rules }: Pick<PlanJob, 'rules'>): number {
+  return costPerMm(film, source) * (source.kind === 'roll' ? (rules.bookValue ?? 1) : 1);
+}
+
 /** The widths from which a film can come in this job, sold and on the rack. */
 export function widthsOf(film: FilmForPlan, job: PlanJob): number[] {
   const stock: readonly StockForPlan[] = job.stock.filter((entry) => entry.filmId === film.id);

@@ -59,6 +59,8 @@ export const planRulesSchema = z.strictObject({
   seamOverlap: notNegative,
   minPanel: notNegative,
   minOffcut: z.strictObject({ width: notNegative, length: notNegative }),
+  /** What film off a roll on hand counts while plans are weighed, as a share of what it costs to buy again. */
+  bookValue: z.number().min(0.01).max(1).optional(),
 });
 
 /** The fields of planning; the application's own job file carries these and more (core/job). */

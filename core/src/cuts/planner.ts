@@ -1,5 +1,5 @@
 import { assemblePlan, type CopyOfPane, type UnplacedCopy } from './assemblePlan.ts';
-import { costPerMm } from './cost.ts';
+import { costPerMm, weightPerMm } from './cost.ts';
 import type { CutPlan } from './cutPlan.ts';
 import {
   divide,
@@ -100,7 +100,7 @@ function stockSources(film: FilmForPlan, job: PlanJob): OpenSource[] {
     .map(({ id, filmId, kind, width, length, factoryEdges }) => ({
       source: { id, filmId, kind, width, length },
       factoryEdges,
-      costPerMm: costPerMm(film, { kind, width }),
+      costPerMm: weightPerMm(film, { kind, width }, job),
       used: 0,
       pulls: [],
     }));

@@ -1,5 +1,11 @@
 import { filmForPlan, filmVerdict, type FilmVerdict, type PaneToSuit } from '../advice/index.ts';
-import { divide, type PaneForPlan, type PlanJob, type StockForPlan } from '../cuts/index.ts';
+import {
+  divide,
+  type FilmForPlan,
+  type PaneForPlan,
+  type PlanJob,
+  type StockForPlan,
+} from '../cuts/index.ts';
 import type { Film } from '../film/index.ts';
 import type { RuleSet } from '../rules/index.ts';
 import {
@@ -42,6 +48,7 @@ export function planRulesOf({ cutting }: RuleSet): PlanJob['rules'] {
     seamOverlap: cutting.seamOverlapMm,
     minPanel: cutting.minPanelMm,
     minOffcut: { width: cutting.minOffcutWidthMm, length: cutting.minOffcutLengthMm },
+    bookValue: cutting.bookValue,
   };
 }
 
@@ -198,6 +205,18 @@ function paneForPlan(id: string, pane: Pane, film: Film, rules: RuleSet): PaneFo
   return divided ? { ...asked, factoryEdge: 'none' } : asked;
 }
 
+/** The rolls of a film that this job may buy: all, or the one width somebody has chosen. */
+function chosenRolls(film: FilmForPlan, records: JobRecords): FilmForPlan {
+  const width = headerOf(records)?.rollWidths[film.id];
+  const rolls = film.rolls.filter((roll) => roll.width === width);
+  return width === undefined || rolls.length === 0 ? film : { ...film, rolls };
+}
+
+function isChosen(entry: StockForPlan, records: JobRecords): boolean {
+  const width = headerOf(records)?.rollWidths[entry.filmId];
+  return width === undefined || entry.kind === 'offcut' || entry.width === width;
+}
+
 /** Turns a job into what planning takes, and names the panes that cannot be planned yet. */
 export function planJobOf(
   records: JobRecords,
@@ -227,8 +246,10 @@ export function planJobOf(
     format: 'neat-sill/job',
     version: 1,
     name: headerOf(records)?.name ?? '',
-    films: book.films.filter((film) => used.has(film.id)).map(filmForPlan),
-    stock: book.stock.filter((entry) => used.has(entry.filmId)),
+    films: book.films
+      .filter((film) => used.has(film.id))
+      .map((film) => chosenRolls(filmForPlan(film), records)),
+    stock: book.stock.filter((entry) => used.has(entry.filmId) && isChosen(entry, records)),
     panes,
     rules: planRulesOf(rules),
   };

@@ -52,6 +52,8 @@ const jobHeaderSchema = z.strictObject({
     })
     .default({ access: '', floorProtection: '', workingHours: '', hazards: '' }),
   ruleSetId: z.string().min(1).max(60),
+  /** Films of which only rolls of one width are to be used, mm. */
+  rollWidths: z.record(z.string().min(1).max(60), wallMm).default({}),
   /** The sketch plan of the site: where its arrow points north, degrees clockwise from up. */
   plan: z.strictObject({ northDeg: z.number().min(0).max(360) }).default({ northDeg: 0 }),
 });
@@ -372,7 +374,11 @@ export const NO_VISIT: JobHeader['visit'] = {
 };
 
 /** What a new job says of its site until somebody says more; on its plan north is up. */
-export const NEW_HEADER: Pick<JobHeader, 'visit' | 'plan'> = { visit: NO_VISIT, plan: { northDeg: 0 } };
+export const NEW_HEADER: Pick<JobHeader, 'visit' | 'plan' | 'rollWidths'> = {
+  visit: NO_VISIT,
+  plan: { northDeg: 0 },
+  rollWidths: {},
+};
 
 /** What a new wall is until somebody says otherwise. */
 export const NEW_WALL: Pick<

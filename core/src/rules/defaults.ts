@@ -24,6 +24,7 @@ const cautious: RuleSet = {
     roundingStepMm: 1,
     seamOverlapMm: 20,
     minPanelMm: 150,
+    bookValue: 0.6,
     minOffcutWidthMm: 300,
     minOffcutLengthMm: 600,
   },

@@ -41,6 +41,12 @@ export const ruleSetSchema = z.strictObject({
       .describe('Cutting sizes go up, net sizes down to this step'),
     seamOverlapMm: lengthMm.max(100),
     minPanelMm: lengthMm.max(1000).describe('No panel covers less of the pane than this'),
+    bookValue: z
+      .number()
+      .min(0.01)
+      .max(1)
+      .default(0.6)
+      .describe('What film off a roll on the rack counts, as a share of what it costs to buy again'),
     minOffcutWidthMm: lengthMm.max(2000),
     minOffcutLengthMm: lengthMm.max(5000),
   }),

@@ -1,5 +1,5 @@
 import { SMALLEST_LACK_MM } from '../../units/index.ts';
-import { costPerMm } from '../cost.ts';
+import { costPerMm, weightPerMm } from '../cost.ts';
 import type { PlanSource } from '../cutPlan.ts';
 import { divide, panelLayouts, wholeShapes, type Lane, type Layout, type Shape } from '../layouts.ts';
 import type { FilmForPlan, PaneForPlan, PlanJob, RollEdge } from '../planJob.ts';
@@ -66,7 +66,7 @@ function suppliesOf(film: FilmForPlan, job: PlanJob): Supply[] {
       id,
       width,
       length,
-      costPerMm: costPerMm(film, { kind, width }),
+      costPerMm: weightPerMm(film, { kind, width }, job),
       factoryEdges,
     }));
   const sold = film.rolls.map((roll) => ({

@@ -11,6 +11,7 @@ import { countOf } from '../../ui/format.ts';
 import { Length, Size } from '../../ui/Length.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { SeamPlaces } from './SeamPlaces.tsx';
+import { WhatIf } from './WhatIf.tsx';
 
 /** The school of cutting, as the house rule sets hold them. */
 function SchoolChoice() {
@@ -216,6 +217,7 @@ export function CutsBench() {
       <SchoolChoice />
       <SchoolReason />
       <SeamPlaces />
+      {planJob.panes.length > 0 && <WhatIf />}
       <NotPlanned />
       {state.kind === 'wrong' && (
         <Note tone="no" role="alert">

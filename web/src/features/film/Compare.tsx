@@ -7,7 +7,7 @@ import {
 } from '@neat-sill/core/advice';
 import type { Film } from '@neat-sill/core/film';
 import { cureDays } from '@neat-sill/core/fitting';
-import { sizesOf } from '@neat-sill/core/job';
+import { planJobOf, sizesOf, type Pane } from '@neat-sill/core/job';
 import type { RuleSet } from '@neat-sill/core/rules';
 import { formatLength, formatTemperature, type LengthUnit } from '@neat-sill/core/units';
 import {
@@ -21,7 +21,7 @@ import {
 } from '@neat-sill/core/words';
 import { sum } from 'd3';
 import { useMemo } from 'react';
-import { useJob, useUnit, type PaneWithId } from '../job/index.ts';
+import { useCosts, useJob, useUnit, type PaneWithId } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { countOf } from '../../ui/format.ts';
 import { Sheet } from '../../ui/Sheet.tsx';
@@ -29,10 +29,9 @@ import { FilmSwatch } from './FilmSwatch.tsx';
 import { HeatDay } from './HeatDay.tsx';
 import { Scene } from './Scene.tsx';
 import { SeatPlan } from './SeatPlan.tsx';
-import { useCosts } from './useCosts.ts';
 import { useSeat } from './useSeat.ts';
 import { YearOfSun } from './YearOfSun.tsx';
-import type { FilmCost } from '../../workers/cost.worker.ts';
+import type { VariantCost } from '../../workers/cost.worker.ts';
 import type { FilmAnswer } from '../../workers/film.worker.ts';
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
@@ -88,7 +87,7 @@ function glassRows({ bare, found, unit }: Shown): readonly Row[] {
 /** Rolls, money and handling. */
 function tradeRows(
   { unit, rules }: Shown,
-  costs: ReadonlyMap<string, FilmCost>,
+  costs: ReadonlyMap<string, VariantCost>,
   widthMm: number | null,
 ): Row[] {
   const show = (mm: number) => formatLength(mm, { unit });
@@ -193,8 +192,16 @@ interface CompareProps {
 export function Compare({ found, pane, panes, figures, onClose }: CompareProps) {
   const unit = useUnit();
   const { rules } = useJob();
-  const films = useMemo(() => figures.map(({ film }) => film), [figures]);
-  const costs = useCosts(films, panes);
+  const { records, book } = useJob();
+  const variants = useMemo(
+    () =>
+      figures.map(({ film }) => {
+        const filmed = panes.map(({ id, ...pane }): [string, Pane] => [id, { ...pane, filmId: film.id }]);
+        return { key: film.id, job: planJobOf({ ...records, pane: Object.fromEntries(filmed) }, book).job };
+      }),
+    [figures, panes, records, book],
+  );
+  const costs = useCosts(variants);
   const seat = useSeat(pane, found.place, found.sun);
   const shown: Shown = { bare: found.bare, found, unit, rules };
   const at = seat?.at ?? null;

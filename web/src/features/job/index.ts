@@ -10,3 +10,4 @@ export { useAddOpening, useTakeOff } from './addOpening.ts';
 export { useKeepPlan } from './keepPlan.ts';
 export { SavedLine, SyncBar } from './SyncBar.tsx';
 export { wallMarks } from './wallMarks.ts';
+export { useCosts } from './useCosts.ts';

@@ -1,0 +1,17 @@
+import { useEffect, useState } from 'react';
+import type { CostAnswer, CostOrder, VariantCost } from '../../workers/cost.worker.ts';
+
+/** What several ways to do the same panes cost, by key; planned in a worker, one after the other. */
+export function useCosts(variants: CostOrder['variants']): ReadonlyMap<string, VariantCost> {
+  const [costs, setCosts] = useState<ReadonlyMap<string, VariantCost>>(new Map());
+  useEffect(() => {
+    if (variants.length === 0) return;
+    const worker = new Worker(new URL('../../workers/cost.worker.ts', import.meta.url), { type: 'module' });
+    worker.onmessage = ({ data }: MessageEvent<CostAnswer>) =>
+      setCosts(new Map(data.costs.map((cost) => [cost.key, cost])));
+    const order: CostOrder = { variants };
+    worker.postMessage(order);
+    return () => worker.terminate();
+  }, [variants]);
+  return costs;
+}
