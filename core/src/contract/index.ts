@@ -48,3 +48,13 @@ export {
   type StoredRuleSet,
 } from './shop.ts';
 export { operations, type Operation } from './operations.ts';
+export {
+  cutPullSchema,
+  rackEntrySchema,
+  reservationSchema,
+  saveRackSchema,
+  type CutPull,
+  type RackEntry,
+  type Reservation,
+  type SaveRack,
+} from './rack.ts';

@@ -11,6 +11,7 @@ import {
   paperSchema,
   sentEditSchema,
 } from './jobs.ts';
+import { cutPullSchema, reservationSchema, saveRackSchema, savedRackSchema } from './rack.ts';
 import {
   saveFilmsSchema,
   savedFilmsSchema,
@@ -106,6 +107,36 @@ export const operations = {
     params: noParams,
     body: saveFilmsSchema,
     answer: savedFilmsSchema,
+  }),
+  saveRack: operation({
+    method: 'put',
+    path: '/rack',
+    summary: 'Write rolls and offcuts of the rack; 409 when one has been changed or used since',
+    access: 'signedIn',
+    status: 200,
+    params: noParams,
+    body: saveRackSchema,
+    answer: savedRackSchema,
+  }),
+  reserve: operation({
+    method: 'put',
+    path: '/jobs/:id/reservation',
+    summary: 'Reserve what the kept plan takes off the rack; 409 when another job has it',
+    access: 'signedIn',
+    status: 200,
+    params: byId,
+    body: reservationSchema,
+    answer: reservationSchema,
+  }),
+  cutPull: operation({
+    method: 'post',
+    path: '/jobs/:id/cut-pulls',
+    summary: 'Tell that a pull was cut: the rack gets shorter by it, its leftovers go there',
+    access: 'signedIn',
+    status: 200,
+    params: byId,
+    body: cutPullSchema,
+    answer: savedRackSchema,
   }),
   saveRuleSet: operation({
     method: 'put',

@@ -6,6 +6,7 @@ interface RoleRules {
   readonly makesJobs: boolean;
   readonly changesRules: boolean;
   readonly changesFilms: boolean;
+  readonly changesRack: boolean;
 }
 
 /** Who may do what; the server asks this at every write, the interface to hide what would be refused. */
@@ -15,12 +16,20 @@ export const RULES_OF_ROLES: Readonly<Record<Role, RoleRules>> = {
     makesJobs: true,
     changesRules: true,
     changesFilms: true,
+    changesRack: true,
   },
   installer: {
     writes: ['job', 'room', 'wall', 'pane', 'fitting', 'plan', 'sold'],
     makesJobs: true,
     changesRules: false,
     changesFilms: false,
+    changesRack: true,
   },
-  apprentice: { writes: ['pane', 'fitting'], makesJobs: false, changesRules: false, changesFilms: false },
+  apprentice: {
+    writes: ['pane', 'fitting'],
+    makesJobs: false,
+    changesRules: false,
+    changesFilms: false,
+    changesRack: false,
+  },
 };

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { stockSchema } from '../cuts/index.ts';
+import { rackEntrySchema } from './rack.ts';
 import { filmSchema } from '../film/index.ts';
 import { ruleSetSchema } from '../rules/index.ts';
 
@@ -13,7 +13,7 @@ export const storedRuleSetSchema = z
 export const shopBookSchema = z
   .strictObject({
     films: z.array(filmInBook),
-    stock: z.array(stockSchema),
+    rack: z.array(rackEntrySchema),
     ruleSets: z.array(storedRuleSetSchema),
   })
   .meta({ id: 'ShopBook' });

@@ -13,6 +13,8 @@ export {
 export {
   cutPlanFormat,
   cutPlanSchema,
+  offcutSchema,
+  sourceSchema,
   type CutPlan,
   type Piece,
   type PlanOffcut,
@@ -35,3 +37,4 @@ export { checkPlan } from './checkPlan.ts';
 export type { PlanFault } from './planFault.ts';
 export { cutList, pieceName, type CutPiece, type CutStep, type CutStrip } from './cutList.ts';
 export { solverOfText, type LinearSolver, type LpTextSolver } from './optimise/linearSolver.ts';
+export { consume, type Consumed, type TooShort } from './consume.ts';

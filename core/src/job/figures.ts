@@ -48,7 +48,10 @@ export function jobFigures(
 /** The plan somebody has kept, and whether the job has been changed since. */
 export function keptPlan(records: JobRecords, book: ShopBook): { kept: KeptPlan; holds: boolean } | null {
   const kept = records.plan[PLAN_ID];
-  return kept ? { kept, holds: sameData(kept.job, planJobOf(records, book).job) } : null;
+  if (!kept) return null;
+  // Cutting changes the rack, not what is wanted: a plan holds while the panes, films and rules are the same.
+  const wanted = (job: KeptPlan['job']) => ({ ...job, stock: [] });
+  return { kept, holds: sameData(wanted(kept.job), wanted(planJobOf(records, book).job)) };
 }
 
 function piecesOfPane(plan: CutPlan | null, paneId: string) {

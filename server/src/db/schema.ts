@@ -63,10 +63,32 @@ export const films = pgTable(
   (table) => [primaryKey({ columns: [table.shopId, table.id] })],
 );
 
+/** The rack: rolls and offcuts. What a job's kept plan takes is reserved for it; cutting consumes it. */
 export const stock = pgTable(
   'stock',
-  { shopId: shopId(), id: text().notNull(), data: jsonb().$type<unknown>().notNull() },
+  {
+    shopId: shopId(),
+    id: text().notNull(),
+    data: jsonb().$type<unknown>().notNull(),
+    lot: text(),
+    place: text(),
+    version: integer().notNull().default(1),
+    reservedBy: uuid(),
+  },
   (table) => [primaryKey({ columns: [table.shopId, table.id] })],
+);
+
+/** Pulls that were cut, once each: cutting told twice consumes once. */
+export const cutPulls = pgTable(
+  'cut_pulls',
+  {
+    shopId: shopId(),
+    jobId: uuid().notNull(),
+    keptAt: text().notNull(),
+    pullId: text().notNull(),
+    at: moment().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.jobId, table.keptAt, table.pullId] })],
 );
 
 export const ruleSets = pgTable(

@@ -41,6 +41,7 @@ function useEntries(): readonly Entry[] {
     { name: 'Today', run: go('/') },
     { name: 'All jobs', run: go('/jobs') },
     { name: 'Make a job', run: go('/jobs/new') },
+    { name: 'Rack', run: go('/rack') },
     { name: 'Films', run: go('/films') },
     { name: 'House rules', run: go('/rules') },
     {

@@ -20,6 +20,7 @@ import { CommandPalette } from './CommandPalette.tsx';
 const PLACES = [
   ['/', 'Today'],
   ['/jobs', 'Jobs'],
+  ['/rack', 'Rack'],
   ['/films', 'Films'],
   ['/rules', 'House rules'],
 ] as const;

@@ -9,6 +9,7 @@ import { JobFrame } from '../features/job/index.ts';
 import { JobsPage } from '../features/jobs/JobsPage.tsx';
 import { NewJobPage } from '../features/jobs/NewJobPage.tsx';
 import { PriceBench } from '../features/price/PriceBench.tsx';
+import { RackPage } from '../features/rack/RackPage.tsx';
 import { RulesPage } from '../features/rules/RulesPage.tsx';
 import { SignInPage } from '../features/signIn/SignInPage.tsx';
 import { SurveyBench } from '../features/survey/SurveyBench.tsx';
@@ -43,6 +44,7 @@ export const router = createBrowserRouter([
       { path: 'jobs/new', element: <NewJobPage /> },
       { path: 'jobs/:jobId', element: <Navigate to="survey" replace relative="path" /> },
       { path: 'jobs/:jobId/:stage', element: <OpenedJob /> },
+      { path: 'rack', element: <RackPage /> },
       { path: 'films', element: <FilmsPage /> },
       { path: 'rules', element: <RulesPage /> },
       { path: '*', element: <NotHere /> },

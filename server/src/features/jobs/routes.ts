@@ -21,7 +21,7 @@ export function jobRoutes(db: Database, now: () => Date): Router {
   const router = Router();
 
   signedInRoute(router, operations.jobs, ({ caller }) =>
-    db.inShop(caller.person.shopId, async (tx) => listJobs(tx, bookOf(await readShopBook(tx)))),
+    db.inShop(caller.person.shopId, async (tx) => listJobs(tx, bookOf(await readShopBook(tx), null))),
   );
 
   signedInRoute(router, operations.makeJob, ({ caller, body }) => {
@@ -40,7 +40,7 @@ export function jobRoutes(db: Database, now: () => Date): Router {
     mustMakeJobs(caller);
     const { shopId, id: personId } = caller.person;
     return db.inShop(shopId, async (tx) =>
-      importJob(tx, body, bookOf(await readShopBook(tx)), { shopId, personId, now: now() }),
+      importJob(tx, body, bookOf(await readShopBook(tx), null), { shopId, personId, now: now() }),
     );
   });
 
@@ -66,7 +66,7 @@ export function jobRoutes(db: Database, now: () => Date): Router {
       const job = await readJob(tx, id.data);
       if (!job) throw notFound('The job');
       const day = now().toISOString().slice(0, 10);
-      return writeJobFile(job.records, bookOfJob(job.records, bookOf(await readShopBook(tx)), day));
+      return writeJobFile(job.records, bookOfJob(job.records, bookOf(await readShopBook(tx), id.data), day));
     });
     const name = file.name.replaceAll(/[^\p{L}\p{N} _-]/gu, '').trim() || 'job';
     res

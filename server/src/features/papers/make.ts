@@ -22,7 +22,7 @@ export async function makePaper(db: Database, { shopId, paperId }: QueuedWork['p
       paper.kind === 'condition-sheet'
         ? await tx.select().from(pictures).where(eq(pictures.jobId, paper.jobId))
         : [];
-    return { paper, job, shop, photographs, book: bookOf(await readShopBook(tx)) };
+    return { paper, job, shop, photographs, book: bookOf(await readShopBook(tx), paper.jobId) };
   });
   if (!asked || asked.paper.state !== 'waiting') return;
   const { paper, job, shop, photographs } = asked;

@@ -1,10 +1,10 @@
 import { planCuts } from '@neat-sill/core/cuts';
 import { PLAN_ID, planJobOf, writeJobFile, type JobRecords } from '@neat-sill/core/job';
 import { bookForTest, readingsForTest, recordsForTest } from '@neat-sill/core/testing';
-import type { RuleSet } from '@neat-sill/core/rules';
 import { seededRandom } from '@neat-sill/core/units';
 import type { ApiCaller } from '../../testing/caller.ts';
 import { signedIn } from '../../testing/caller.ts';
+import { bookOf } from '../shop/index.ts';
 import { startTestServer, type TestServer } from '../../testing/server.ts';
 import { makePaper } from './make.ts';
 
@@ -48,8 +48,7 @@ describe('papers', () => {
     const whole = recordsForTest({
       panes: { p2: { readings: readingsForTest([700, 700, 700, 900, 900, 900]) } },
     });
-    const { films, stock, ruleSets } = (await owner.get('/shop-book')).body;
-    const book = { films, stock, ruleSets: ruleSets.map(({ rules }: { rules: RuleSet }) => rules) };
+    const book = bookOf((await owner.get('/shop-book')).body, null);
     const { job } = planJobOf(whole, book);
     const plan = planCuts(job, { random: seededRandom(1), rounds: 5, shouldStop: () => false });
     const kept = { plan, job, cutPullIds: [], keptAt: '2026-05-04T15:00:00Z' };

@@ -1,19 +1,18 @@
-import { stockSchema, type StockForPlan } from '@neat-sill/core/cuts';
 import { filmSchema, type Film } from '@neat-sill/core/film';
 import { storedRuleSetSchema, type ShopBookAnswer, type StoredRuleSet } from '@neat-sill/core/contract';
 import type { ShopBook } from '@neat-sill/core/job';
 import { and, asc, eq } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
-import { films, ruleSets, stock } from '../../db/schema.ts';
+import { films, ruleSets } from '../../db/schema.ts';
+import { readRack } from './rack.ts';
 
 /** Reads what the shop brings to every job; rows are parsed on their way out of the database. */
 export async function readShopBook(tx: Tx): Promise<ShopBookAnswer> {
   const filmRows = await tx.select().from(films).orderBy(asc(films.place));
-  const stockRows = await tx.select().from(stock).orderBy(asc(stock.id));
   const ruleRows = await tx.select().from(ruleSets).orderBy(asc(ruleSets.place));
   return {
     films: filmRows.map(({ data }) => filmSchema.parse(data)),
-    stock: stockRows.map(({ data }): StockForPlan => stockSchema.parse(data)),
+    rack: await readRack(tx),
     ruleSets: ruleRows.map(({ version, data }) => storedRuleSetSchema.parse({ version, rules: data })),
   };
 }
@@ -38,8 +37,18 @@ export async function writeFilms(tx: Tx, shopId: string, sent: readonly Film[]):
   return [];
 }
 
-export function bookOf({ films: catalogue, stock: rack, ruleSets: sets }: ShopBookAnswer): ShopBook {
-  return { films: catalogue, stock: rack, ruleSets: sets.map(({ rules }) => rules) };
+/** The book as a job may use it: what another job has reserved is not there for it. */
+export function bookOf(
+  { films: catalogue, rack, ruleSets: sets }: ShopBookAnswer,
+  jobId: string | null,
+): ShopBook {
+  return {
+    films: catalogue,
+    stock: rack
+      .filter(({ reservedBy }) => reservedBy === null || reservedBy === jobId)
+      .map(({ entry }) => entry),
+    ruleSets: sets.map(({ rules }) => rules),
+  };
 }
 
 /** Writes a rule set on the version it was read at; null when somebody else has written since. */

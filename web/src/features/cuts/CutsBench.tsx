@@ -4,13 +4,17 @@ import { formatLength, formatRun, type LengthUnit } from '@neat-sill/core/units'
 import { LEFT_OUT, SCHOOL_NAMES, SIDE_NAMES, describeUnplaced } from '@neat-sill/core/words';
 import { RadioGroup } from 'radix-ui';
 import { group } from 'd3';
+import { Scissors } from 'lucide-react';
+import { useState } from 'react';
 import { useLivePlan, useJob, useUnit, useKeepPlan } from '../job/index.ts';
 import { PullDrawing, RollBox } from '../../drawing/PullDrawing.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { countOf } from '../../ui/format.ts';
 import { Length, Size } from '../../ui/Length.tsx';
 import { Note } from '../../ui/Note.tsx';
+import { CutMode } from './CutMode.tsx';
 import { SeamPlaces } from './SeamPlaces.tsx';
+import { useRackOfPlan } from './useRackOfPlan.ts';
 import { WhatIf } from './WhatIf.tsx';
 
 /** The school of cutting, as the house rule sets hold them. */
@@ -207,6 +211,8 @@ export function CutsBench() {
   const keepPlan = useKeepPlan();
   const unit = useUnit();
   const holds = kept?.holds ? kept.kept : null;
+  const rackProblem = useRackOfPlan(holds);
+  const [cutting, setCutting] = useState(false);
   const steps = plan ? cutList(plan, planJob) : [];
   const bySource = [...group(steps, (step) => step.source.id).values()];
   const filmName = (id: string) => book.films.find((film) => film.id === id)?.name ?? id;
@@ -273,6 +279,19 @@ export function CutsBench() {
             <Note tone="doubt" role="status">
               The plan that was kept no longer fits: the job has changed since. Below is a new one.
             </Note>
+          )}
+          {rackProblem && (
+            <Note tone="no" role="alert">
+              {rackProblem}
+            </Note>
+          )}
+          {holds && (
+            <Button weight="act" className="min-h-12" onClick={() => setCutting(true)}>
+              <Scissors size={18} aria-hidden /> Cut, one pull at a time
+            </Button>
+          )}
+          {holds && cutting && (
+            <CutMode kept={holds} steps={steps} filmName={filmName} onClose={() => setCutting(false)} />
           )}
           {bySource.map((ofSource) => {
             const [first] = ofSource;

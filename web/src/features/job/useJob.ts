@@ -73,9 +73,16 @@ function useJobData() {
   const catalogue = useMemo(
     (): ShopBook | null =>
       answer
-        ? { films: answer.films, stock: answer.stock, ruleSets: answer.ruleSets.map(({ rules }) => rules) }
+        ? {
+            films: answer.films,
+            // What another job's plan has reserved is not there for this one.
+            stock: answer.rack
+              .filter(({ reservedBy }) => reservedBy === null || reservedBy === jobId)
+              .map(({ entry }) => entry),
+            ruleSets: answer.ruleSets.map(({ rules }) => rules),
+          }
         : null,
-    [answer],
+    [answer, jobId],
   );
   const { sold } = records;
   const book = useMemo(

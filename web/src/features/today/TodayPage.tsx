@@ -35,7 +35,9 @@ export function TodayPage() {
   const curing = (jobs ?? [])
     .filter(({ curesOn }) => curesOn !== null && curesOn >= today())
     .sort((a, b) => (a.curesOn ?? '').localeCompare(b.curesOn ?? ''));
-  const short = (book?.stock ?? []).filter(({ kind, length }) => kind === 'roll' && length < LITTLE_LEFT_MM);
+  const short = (book?.rack ?? [])
+    .map(({ entry }) => entry)
+    .filter(({ kind, length }) => kind === 'roll' && length < LITTLE_LEFT_MM);
   return (
     <div className="mx-auto grid max-w-6xl gap-x-10 gap-y-8 p-5 lg:grid-cols-[1.7fr_1fr]">
       <div className="lg:col-span-2">

@@ -1,0 +1,126 @@
+import type { CutPull, RackEntry, SaveRack } from '@neat-sill/core/contract';
+import { consume, stockSchema, type StockForPlan } from '@neat-sill/core/cuts';
+import { and, asc, eq, inArray } from 'drizzle-orm';
+import type { Tx } from '../../db/database.ts';
+import { cutPulls, stock } from '../../db/schema.ts';
+import { HttpProblem } from '../../http/problem.ts';
+
+export async function readRack(tx: Tx): Promise<RackEntry[]> {
+  const rows = await tx.select().from(stock).orderBy(asc(stock.id));
+  return rows.map(({ data, lot, place, version, reservedBy }) => ({
+    entry: stockSchema.parse(data),
+    lot,
+    place,
+    version,
+    reservedBy,
+  }));
+}
+
+const changedSince = (id: string) =>
+  new HttpProblem(409, {
+    title: 'Changed since',
+    detail: `“${id}” has been changed or used since you read the rack; nothing was written. Load the page again.`,
+  });
+
+/** Writes what somebody has changed on the rack, all of it or nothing. */
+export async function writeRack(tx: Tx, shopId: string, { entries, removed }: SaveRack): Promise<number> {
+  for (const { entry, lot, place, baseVersion } of entries) {
+    if (baseVersion === 0) {
+      const made = await tx
+        .insert(stock)
+        .values({ shopId, id: entry.id, data: entry, lot, place })
+        .onConflictDoNothing()
+        .returning({ id: stock.id });
+      if (made.length === 0) throw changedSince(entry.id);
+      continue;
+    }
+    const written = await tx
+      .update(stock)
+      .set({ data: entry, lot, place, version: baseVersion + 1 })
+      .where(and(eq(stock.id, entry.id), eq(stock.version, baseVersion)))
+      .returning({ id: stock.id });
+    if (written.length === 0) throw changedSince(entry.id);
+  }
+  for (const { id, baseVersion } of removed) {
+    const gone = await tx
+      .delete(stock)
+      .where(and(eq(stock.id, id), eq(stock.version, baseVersion)))
+      .returning({ id: stock.id });
+    if (gone.length === 0) throw changedSince(id);
+  }
+  return entries.length + removed.length;
+}
+
+/** Reserves what a job's plan takes and frees what it took before. What another job has is refused by name. */
+export async function reserve(tx: Tx, jobId: string, stockIds: readonly string[]): Promise<void> {
+  // Rows are locked in one order, so that two jobs that reserve at once wait for each other and do not deadlock.
+  const rows = await tx
+    .select({ id: stock.id, reservedBy: stock.reservedBy })
+    .from(stock)
+    .orderBy(asc(stock.id))
+    .for('update');
+  const taken = stockIds.filter((id) => {
+    const row = rows.find((each) => each.id === id);
+    return row?.reservedBy && row.reservedBy !== jobId;
+  });
+  const gone = stockIds.filter((id) => !rows.some((row) => row.id === id));
+  if (taken.length > 0 || gone.length > 0)
+    throw new HttpProblem(409, {
+      title: 'Not on the rack any more',
+      detail:
+        taken.length > 0
+          ? `${taken.join(', ')} has just been taken by another job’s plan. Drop the kept plan and plan again.`
+          : `${gone.join(', ')} is not on the rack any more. Drop the kept plan and plan again.`,
+    });
+  await tx.update(stock).set({ reservedBy: null }).where(eq(stock.reservedBy, jobId));
+  if (stockIds.length > 0)
+    await tx
+      .update(stock)
+      .set({ reservedBy: jobId })
+      .where(inArray(stock.id, [...stockIds]));
+}
+
+/** Takes a cut pull off the rack: shortens its roll, opens a new one, puts leftovers there. Told twice it counts once. */
+export async function consumePull(
+  tx: Tx,
+  { shopId, jobId, now }: { shopId: string; jobId: string; now: Date },
+  { keptAt, source, pull }: CutPull,
+): Promise<void> {
+  const first = await tx
+    .insert(cutPulls)
+    .values({ shopId, jobId, keptAt, pullId: pull.id, at: now })
+    .onConflictDoNothing()
+    .returning({ pullId: cutPulls.pullId });
+  if (first.length === 0) return;
+  const job = jobId.slice(0, 8);
+  const rackId = source.kind === 'new' ? `${source.id} ${job}` : source.id;
+  const [row] = await tx.select().from(stock).where(eq(stock.id, rackId)).for('update');
+  if (!row && source.kind !== 'new')
+    throw new HttpProblem(409, {
+      title: 'Not on the rack any more',
+      detail: `${rackId} is not on the rack any more; count what is there and mend the rack.`,
+    });
+  const onRack: StockForPlan | null = row ? stockSchema.parse(row.data) : null;
+  const consumed = consume(source, onRack, pull, {
+    source: rackId,
+    offcut: (at) => `${source.filmId} ${job} ${pull.id}-${at}`,
+  });
+  if ('code' in consumed)
+    throw new HttpProblem(409, {
+      title: 'Too short',
+      detail: `${rackId} has ${Math.round(consumed.lengthMm)} mm left, the pull took ${Math.round(consumed.pullMm)}; measure it and mend the rack.`,
+    });
+  const { source: rest, offcuts } = consumed;
+  if (!rest) await tx.delete(stock).where(eq(stock.id, rackId));
+  else if (row)
+    await tx
+      .update(stock)
+      .set({ data: rest, version: row.version + 1 })
+      .where(eq(stock.id, rackId));
+  else await tx.insert(stock).values({ shopId, id: rest.id, data: rest, reservedBy: jobId });
+  for (const offcut of offcuts)
+    await tx
+      .insert(stock)
+      .values({ shopId, id: offcut.id, data: offcut, lot: row?.lot ?? null })
+      .onConflictDoNothing();
+}

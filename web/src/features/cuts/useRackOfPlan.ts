@@ -1,0 +1,49 @@
+import type { KeptPlan } from '@neat-sill/core/job';
+import { useEffect, useRef, useState } from 'react';
+import { sentenceOf, useCutPullMutation, useReserveMutation } from '../../api/api.ts';
+import { useJob } from '../job/index.ts';
+
+/**
+ * Keeps the rack in step with the kept plan: reserves what it takes, and takes off what was cut. Told again on coming
+ * back; the server counts each pull once. Gives what stands in the way, in a sentence.
+ */
+export function useRackOfPlan(kept: KeptPlan | null): string | null {
+  const { jobId } = useJob();
+  const [reserve] = useReserveMutation();
+  const [cutPull] = useCutPullMutation();
+  const [problem, setProblem] = useState<string | null>(null);
+  const told = useRef(new Set<string>());
+  const wanted = kept
+    ? kept.plan.sources.flatMap(({ id, kind }) => {
+        const open = kept.plan.pulls.some(
+          (pull) => pull.sourceId === id && !kept.cutPullIds.includes(pull.id),
+        );
+        return kind !== 'new' && open ? [id] : [];
+      })
+    : [];
+  const key = JSON.stringify(wanted);
+  useEffect(() => {
+    const stockIds = JSON.parse(key) as string[];
+    void reserve({ jobId, stockIds }).then(({ error }) => setProblem(error ? sentenceOf(error) : null));
+  }, [jobId, key, reserve]);
+  useEffect(() => {
+    if (!kept) return;
+    const tell = async () => {
+      for (const pull of kept.plan.pulls) {
+        const source = kept.plan.sources.find(({ id }) => id === pull.sourceId);
+        const name = `${kept.keptAt} ${pull.id}`;
+        if (!source || !kept.cutPullIds.includes(pull.id) || told.current.has(name)) continue;
+        told.current.add(name);
+        const { id, length, offcuts } = pull;
+        const cut = { keptAt: kept.keptAt, source, pull: { id, length, offcuts } };
+        const { error } = await cutPull({ jobId, cut });
+        if (!error) continue;
+        told.current.delete(name);
+        setProblem(sentenceOf(error));
+        return;
+      }
+    };
+    void tell();
+  }, [jobId, kept, cutPull]);
+  return problem;
+}
