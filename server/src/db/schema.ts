@@ -74,6 +74,8 @@ export const stock = pgTable(
     place: text(),
     version: integer().notNull().default(1),
     reservedBy: uuid(),
+    /** For a new roll that was opened: its name in the plan that did so. */
+    openedAs: text(),
   },
   (table) => [primaryKey({ columns: [table.shopId, table.id] })],
 );

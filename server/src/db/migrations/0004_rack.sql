@@ -11,6 +11,7 @@ ALTER TABLE "stock" ADD COLUMN "lot" text;--> statement-breakpoint
 ALTER TABLE "stock" ADD COLUMN "place" text;--> statement-breakpoint
 ALTER TABLE "stock" ADD COLUMN "version" integer DEFAULT 1 NOT NULL;--> statement-breakpoint
 ALTER TABLE "stock" ADD COLUMN "reserved_by" uuid;--> statement-breakpoint
+ALTER TABLE "stock" ADD COLUMN "opened_as" text;--> statement-breakpoint
 ALTER TABLE "cut_pulls" ADD CONSTRAINT "cut_pulls_shop_id_shops_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shops"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "stock" ADD CONSTRAINT "stock_reserved_by_jobs_id_fk" FOREIGN KEY ("reserved_by") REFERENCES "public"."jobs"("id") ON DELETE set null ON UPDATE no action;
 --> statement-breakpoint

@@ -2,7 +2,7 @@ import type { CutPull, RackEntry, SaveRack } from '@neat-sill/core/contract';
 import { consume, stockSchema, type StockForPlan } from '@neat-sill/core/cuts';
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
-import { cutPulls, stock } from '../../db/schema.ts';
+import { cutPulls, films, stock } from '../../db/schema.ts';
 import { HttpProblem } from '../../http/problem.ts';
 
 export async function readRack(tx: Tx): Promise<RackEntry[]> {
@@ -80,6 +80,17 @@ export async function reserve(tx: Tx, jobId: string, stockIds: readonly string[]
       .where(inArray(stock.id, [...stockIds]));
 }
 
+/** Names to be written on rolls and leftovers of a film: its letter and the next number. */
+async function namesFor(tx: Tx, filmId: string): Promise<() => string> {
+  const [film] = await tx.select({ data: films.data }).from(films).where(eq(films.id, filmId));
+  const letter = film?.data.letter ?? 'Z';
+  // Whoever names next waits: the rack is read under the same lock that writes it.
+  const rows = await tx.select({ id: stock.id }).from(stock).orderBy(asc(stock.id)).for('update');
+  const numbers = rows.map(({ id }) => (id.startsWith(`${letter}-`) ? Number.parseInt(id.slice(2), 10) : 0));
+  let last = Math.max(100, ...numbers.filter((number) => Number.isFinite(number)));
+  return () => `${letter}-${(last += 1)}`;
+}
+
 /** Takes a cut pull off the rack: shortens its roll, opens a new one, puts leftovers there. Told twice it counts once. */
 export async function consumePull(
   tx: Tx,
@@ -92,18 +103,20 @@ export async function consumePull(
     .onConflictDoNothing()
     .returning({ pullId: cutPulls.pullId });
   if (first.length === 0) return;
-  const job = jobId.slice(0, 8);
-  const rackId = source.kind === 'new' ? `${source.id} ${job}` : source.id;
-  const [row] = await tx.select().from(stock).where(eq(stock.id, rackId)).for('update');
+  const openedAs = `${jobId} ${keptAt} ${source.id}`;
+  const isSource = source.kind === 'new' ? eq(stock.openedAs, openedAs) : eq(stock.id, source.id);
+  const [row] = await tx.select().from(stock).where(isSource).for('update');
   if (!row && source.kind !== 'new')
     throw new HttpProblem(409, {
       title: 'Not on the rack any more',
-      detail: `${rackId} is not on the rack any more; count what is there and mend the rack.`,
+      detail: `${source.id} is not on the rack any more; count what is there and mend the rack.`,
     });
+  const nextName = await namesFor(tx, source.filmId);
+  const rackId = row?.id ?? nextName();
   const onRack: StockForPlan | null = row ? stockSchema.parse(row.data) : null;
   const consumed = consume(source, onRack, pull, {
     source: rackId,
-    offcut: (at) => `${source.filmId} ${job} ${pull.id}-${at}`,
+    offcut: nextName,
   });
   if ('code' in consumed)
     throw new HttpProblem(409, {
@@ -117,10 +130,7 @@ export async function consumePull(
       .update(stock)
       .set({ data: rest, version: row.version + 1 })
       .where(eq(stock.id, rackId));
-  else await tx.insert(stock).values({ shopId, id: rest.id, data: rest, reservedBy: jobId });
+  else await tx.insert(stock).values({ shopId, id: rest.id, data: rest, reservedBy: jobId, openedAs });
   for (const offcut of offcuts)
-    await tx
-      .insert(stock)
-      .values({ shopId, id: offcut.id, data: offcut, lot: row?.lot ?? null })
-      .onConflictDoNothing();
+    await tx.insert(stock).values({ shopId, id: offcut.id, data: offcut, lot: row?.lot ?? null });
 }
