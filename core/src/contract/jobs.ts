@@ -91,7 +91,13 @@ export const staleRecordSchema = z.strictObject({
   theirs: z.unknown(),
 });
 
-export const paperKindSchema = z.enum(['cut-list', 'care-sheet', 'condition-sheet']);
+export const paperKindSchema = z.enum([
+  'cut-list',
+  'care-sheet',
+  'condition-sheet',
+  'labels',
+  'single-labels',
+]);
 export const paperSchema = z
   .strictObject({
     id: z.uuid(),

@@ -156,7 +156,7 @@ export const papers = pgTable('papers', {
   jobId: uuid()
     .notNull()
     .references(() => jobs.id),
-  kind: text({ enum: ['cut-list', 'care-sheet', 'condition-sheet'] }).notNull(),
+  kind: text({ enum: ['cut-list', 'care-sheet', 'condition-sheet', 'labels', 'single-labels'] }).notNull(),
   today: text().notNull(),
   unit: text({ enum: ['mm', 'in'] }).notNull(),
   state: text({ enum: ['waiting', 'ready', 'failed'] }).notNull(),

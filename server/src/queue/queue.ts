@@ -2,7 +2,8 @@ import PgBoss from 'pg-boss';
 
 /** Work that a worker process takes over, on PostgreSQL. */
 export interface QueuedWork {
-  readonly paper: { readonly shopId: string; readonly paperId: string };
+  /** `origin`: where the asker's browser finds Neat Sill, for codes on labels. */
+  readonly paper: { readonly shopId: string; readonly paperId: string; readonly origin: string };
   readonly 'clean-sessions': Record<string, never>;
 }
 

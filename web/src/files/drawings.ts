@@ -1,3 +1,4 @@
+import type { PlotRect } from '@neat-sill/core/cuts';
 import type { DrawnOpening, OutlineCorner, Point } from '@neat-sill/core/survey';
 
 /** Elevations as DXF: closed outlines by layer, read and written by the standard packages. */
@@ -81,6 +82,32 @@ export async function drawingOf(
       );
     drawing.setCurrentLayerName('NUMBERS');
     drawing.addText(point3d(leftMm + widthMm / 2, sillMm + heightMm / 2, 0), 60, label);
+  }
+  return new Blob([drawing.stringify()], { type: 'application/dxf' });
+}
+
+/** A plot as DXF: pieces on the layer CUT, pulls on FILM, names beside them; millimetres, y upwards. */
+export async function plotDxf(rects: readonly PlotRect[]): Promise<Blob> {
+  const { DxfWriter, LWPolylineFlags, Units, point2d, point3d } = await import('@tarikjabiri/dxf');
+  const drawing = new DxfWriter();
+  drawing.setUnits(Units.Millimeters);
+  drawing.addLayer('FILM', 8, 'CONTINUOUS');
+  drawing.addLayer('CUT', 1, 'CONTINUOUS');
+  drawing.addLayer('NUMBERS', 8, 'CONTINUOUS');
+  for (const { name, x, y, w, l, kind } of rects) {
+    drawing.setCurrentLayerName(kind === 'piece' ? 'CUT' : 'FILM');
+    const corners = [
+      [x, y],
+      [x + w, y],
+      [x + w, y + l],
+      [x, y + l],
+    ] as const;
+    drawing.addLWPolyline(
+      corners.map(([at, down]) => ({ point: point2d(at, -down) })),
+      { flags: LWPolylineFlags.Closed },
+    );
+    drawing.setCurrentLayerName('NUMBERS');
+    if (kind === 'piece') drawing.addText(point3d(x + w / 2, -(y + l / 2), 0), 40, name);
   }
   return new Blob([drawing.stringify()], { type: 'application/dxf' });
 }

@@ -8,11 +8,15 @@ import { bookOf, readShopBook } from '../shop/index.ts';
 import { careSheet } from './careSheet.ts';
 import { conditionSheet } from './conditionSheet.ts';
 import { cutListPaper } from './cutListPaper.ts';
+import { labels } from './labels.ts';
 import { renderPdf } from './pdf.ts';
 import { PaperProblem, type PaperInput } from './paperInput.ts';
 
 /** Makes a PDF that was asked for; a job that is not ready for it becomes the paper's problem, not an error. */
-export async function makePaper(db: Database, { shopId, paperId }: QueuedWork['paper']): Promise<void> {
+export async function makePaper(
+  db: Database,
+  { shopId, paperId, origin }: QueuedWork['paper'],
+): Promise<void> {
   const asked = await db.inShop(shopId, async (tx) => {
     const [paper] = await tx.select().from(papers).where(eq(papers.id, paperId));
     const job = paper && (await readJob(tx, paper.jobId));
@@ -39,6 +43,8 @@ export async function makePaper(db: Database, { shopId, paperId }: QueuedWork['p
   try {
     const content = {
       'cut-list': () => cutListPaper(input),
+      labels: () => labels(input, origin, paper.jobId, 'labels'),
+      'single-labels': () => labels(input, origin, paper.jobId, 'single-labels'),
       'care-sheet': () => careSheet(input),
       'condition-sheet': () => conditionSheet(input, new Map(photographs.map(({ id, jpeg }) => [id, jpeg]))),
     }[paper.kind]();

@@ -16,7 +16,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-async function paperOf(records: JobRecords, kind: 'cut-list' | 'care-sheet') {
+async function paperOf(records: JobRecords, kind: 'cut-list' | 'care-sheet' | 'labels' | 'single-labels') {
   const file = JSON.stringify(writeJobFile(records, bookForTest));
   const job = await owner.post('/jobs/import', { file, customer: '', site: null });
   const asked = await owner.post(`/jobs/${job.body.id}/papers`, { kind, today: '2026-05-04' });
@@ -52,8 +52,15 @@ describe('papers', () => {
     const { job } = planJobOf(whole, book);
     const plan = planCuts(job, { random: seededRandom(1), rounds: 5, shouldStop: () => false });
     const kept = { plan, job, cutPullIds: [], keptAt: '2026-05-04T15:00:00Z' };
-    const paper = await paperOf({ ...whole, plan: { [PLAN_ID]: kept } }, 'cut-list');
-    expect(paper).toMatchObject({ state: 'ready' });
+    const withPlan = { ...whole, plan: { [PLAN_ID]: kept } };
+    expect(await paperOf(withPlan, 'cut-list')).toMatchObject({ state: 'ready' });
+    const pages = async (kind: 'labels' | 'single-labels') =>
+      String((await owner.get(`/papers/${(await paperOf(withPlan, kind)).id}/pdf`)).body).match(
+        /\/Type \/Page\b/g,
+      )?.length;
+    // A label for each piece: all on one sheet, or each on a page of its own.
+    expect(await pages('labels')).toBe(1);
+    expect(await pages('single-labels')).toBe(plan.pulls.flatMap(({ pieces }) => pieces).length);
   });
 
   test('without a kept plan there is no cut list, and the reason is said', async () => {

@@ -42,13 +42,15 @@ export async function renderPdf(
         quiet: { color: QUIET },
         figure: { bold: true, fontSize: 12 },
       },
-      footer: (page: number, pages: number) => ({
-        text: `${page} of ${pages}`,
-        alignment: 'right',
-        margin: [48, 16, 48, 0],
-        color: QUIET,
-        fontSize: 9,
-      }),
+      footer:
+        paper.footer ??
+        ((page: number, pages: number) => ({
+          text: `${page} of ${pages}`,
+          alignment: 'right',
+          margin: [48, 16, 48, 0],
+          color: QUIET,
+          fontSize: 9,
+        })),
     })
     .getBuffer();
 }

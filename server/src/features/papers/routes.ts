@@ -13,7 +13,7 @@ import { readJob } from '../jobs/index.ts';
 export function paperRoutes(db: Database, queue: WorkQueue, now: () => Date): Router {
   const router = Router();
 
-  signedInRoute(router, operations.makePaper, async ({ caller, params, body }) => {
+  signedInRoute(router, operations.makePaper, async ({ caller, params, body, req }) => {
     const { shopId, unit } = caller.person;
     const id = randomUUID();
     await db.inShop(shopId, async (tx) => {
@@ -22,7 +22,8 @@ export function paperRoutes(db: Database, queue: WorkQueue, now: () => Date): Ro
         .insert(papers)
         .values({ id, shopId, jobId: params.id, ...body, unit, state: 'waiting', madeAt: now() });
     });
-    await queue.send('paper', { shopId, paperId: id });
+    const origin = `${req.protocol}://${req.get('host') ?? 'localhost'}`;
+    await queue.send('paper', { shopId, paperId: id, origin });
     return { id, kind: body.kind, state: 'waiting' as const, problem: null };
   });
 

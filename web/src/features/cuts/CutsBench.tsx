@@ -13,6 +13,8 @@ import { countOf } from '../../ui/format.ts';
 import { Length, Size } from '../../ui/Length.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { CutMode } from './CutMode.tsx';
+import { Paper } from '../papers/index.ts';
+import { PlotFiles } from './PlotFiles.tsx';
 import { SeamPlaces } from './SeamPlaces.tsx';
 import { useRackOfPlan } from './useRackOfPlan.ts';
 import { WhatIf } from './WhatIf.tsx';
@@ -290,6 +292,13 @@ export function CutsBench() {
               <Scissors size={18} aria-hidden /> Cut, one pull at a time
             </Button>
           )}
+          {holds && (
+            <div className="flex flex-wrap gap-3">
+              <Paper kind="labels" disabledBecause={null} />
+              <Paper kind="single-labels" disabledBecause={null} />
+            </div>
+          )}
+          <PlotFiles steps={steps} />
           {holds && cutting && (
             <CutMode kept={holds} steps={steps} filmName={filmName} onClose={() => setCutting(false)} />
           )}

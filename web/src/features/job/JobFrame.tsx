@@ -1,7 +1,7 @@
 import { headerOf } from '@neat-sill/core/job';
 import { Check, Circle } from 'lucide-react';
 import { memo, useEffect, useState, type ReactNode } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useLocation, useParams } from 'react-router';
 import { useShopBookQuery } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
@@ -116,8 +116,23 @@ const TapeBehind = memo(Tape);
 const WallBehind = memo(WallPanel);
 const SillBehind = memo(Sill);
 
+/** A code on a label names its pane in the address: the wall and the pane are chosen when the job opens. */
+function usePaneOfAddress() {
+  const { search } = useLocation();
+  const { records } = useJob();
+  const dispatch = useAppDispatch();
+  const paneId = new URLSearchParams(search).get('pane');
+  const wallId = paneId === null ? undefined : records.pane[paneId]?.wallId;
+  useEffect(() => {
+    if (paneId === null || wallId === undefined) return;
+    dispatch(viewActions.wallShown(wallId));
+    dispatch(viewActions.selected([paneId]));
+  }, [paneId, wallId, dispatch]);
+}
+
 function OpenFrame({ stage, bench, phoneFirst }: { stage: StageId; bench: ReactNode; phoneFirst: boolean }) {
   useJobKeys();
+  usePaneOfAddress();
   const { selected } = useJob();
   // On a phone one pane fills the page while it is being read.
   const onePane = phoneFirst || (stage === 'survey' && selected.length === 1);
