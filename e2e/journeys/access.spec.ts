@@ -35,7 +35,7 @@ for (const light of ['day', 'evening'] as const) {
 
   test(`every screen outside a job is accessible, ${light} colours`, async ({ signedIn: page }) => {
     await page.evaluate((value) => localStorage.setItem('light', value), light);
-    for (const path of ['/', '/jobs', '/jobs/new', '/films', '/rules', '/nothing-here']) {
+    for (const path of ['/', '/jobs', '/jobs/new', '/rack', '/films', '/rules', '/nothing-here']) {
       await page.goto(path);
       await page.getByRole('heading').first().waitFor();
       if (path === '/rules') await page.getByText('Film: climate').first().click();
@@ -65,6 +65,22 @@ test('the sheets of film and site plan are accessible', async ({ signedIn: page 
   await page.getByRole('button', { name: 'Site plan' }).click();
   await page.getByRole('button', { name: 'Lay them out' }).click();
   expect(await faults(page), 'site plan').toEqual([]);
+});
+
+test('what lies over the cuts is accessible', async ({ signedIn: page }) => {
+  await openDemoJob(page, 'library', 'cuts');
+  await page.getByRole('heading', { name: /pieces in/ }).waitFor();
+  await page.getByText('Looking for a better one').waitFor({ state: 'hidden' });
+  await page.getByText(/^Where the seams go/).click();
+  await page.getByText(/^What if/).click();
+  await page.getByText('For a plotter').click();
+  expect(await faults(page), 'cuts').toEqual([]);
+  await page.getByRole('button', { name: 'Keep this plan' }).last().click();
+  await page.getByRole('button', { name: 'Cut, one pull at a time' }).click();
+  expect(await faults(page), 'cut mode').toEqual([]);
+  await page.goto('/rack');
+  await page.getByRole('button', { name: 'Put on the rack' }).click();
+  expect(await faults(page), 'rack').toEqual([]);
 });
 
 test('the sheets of the survey are accessible', async ({ signedIn: page }) => {

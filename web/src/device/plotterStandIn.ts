@@ -20,7 +20,7 @@ const wait = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, 
 const SPEED_MM_S = 400;
 const LIFT_S = 0.6;
 /** It draws film of this width at the most. */
-const BED_MM = 1600;
+const BED_MM = 1850;
 
 /** Stands in for a plotter: reads the SVG it is sent, refuses what it can't take, sometimes loses the connection. */
 export async function plotterStandIn(svg: string, random: () => number = Math.random): Promise<PlotReport> {

@@ -81,70 +81,73 @@ export function CutMode({ kept, steps, filmName, onClose }: CutModeProps) {
               <div className="shrink-0 self-center sm:self-start">
                 <PullDrawing step={step} film={film} unit={unit} cut={isCut} />
               </div>
-              <dl className="min-w-0 flex-1">
-                <Line name="Roll">
-                  {filmName(step.source.filmId)}, {step.source.kind === 'new' ? 'a new roll' : step.source.id}
-                  , <Length mm={step.source.width} unit={unit} withUnit /> wide
-                </Line>
-                <Line name="Knife from the left edge of the box">
-                  {step.knifeAtMm.length === 0
-                    ? 'no knife, full width'
-                    : step.knifeAtMm.map((mm, index) => (
-                        <span key={mm}>
-                          {index > 0 && ', '}
-                          <Length mm={mm} unit={unit} withUnit />
+              <div className="min-w-0 flex-1">
+                <dl>
+                  <Line name="Roll">
+                    {filmName(step.source.filmId)},{' '}
+                    {step.source.kind === 'new' ? 'a new roll' : step.source.id},{' '}
+                    <Length mm={step.source.width} unit={unit} withUnit /> wide
+                  </Line>
+                  <Line name="Knife from the left edge of the box">
+                    {step.knifeAtMm.length === 0
+                      ? 'no knife, full width'
+                      : step.knifeAtMm.map((mm, index) => (
+                          <span key={mm}>
+                            {index > 0 && ', '}
+                            <Length mm={mm} unit={unit} withUnit />
+                          </span>
+                        ))}
+                  </Line>
+                  <Line name="Pull out and cut across">
+                    <Length mm={step.pull.length} unit={unit} withUnit />
+                    <Drops lengthMm={step.pull.length} benchMm={benchMm} />
+                  </Line>
+                  <Line name="Write on the liner">
+                    <ul className="flex flex-col gap-1">
+                      {step.strips
+                        .flatMap((strip) => strip.pieces)
+                        .map(({ piece, name, freeEndIs, crossCutAtMm, trimToMm }) => (
+                          <li key={piece.id}>
+                            {name}{' '}
+                            <span className="text-base font-normal">
+                              <Size widthMm={piece.w} heightMm={piece.l} unit={unit} />
+                              {crossCutAtMm !== null && (
+                                <>
+                                  , cross cut at <Length mm={crossCutAtMm} unit={unit} />
+                                </>
+                              )}
+                              {trimToMm !== null && (
+                                <>
+                                  , trim to <Length mm={trimToMm} unit={unit} />
+                                </>
+                              )}
+                              , {SIDE_NAMES[freeEndIs]} first off the roll
+                            </span>
+                          </li>
+                        ))}
+                    </ul>
+                  </Line>
+                  <Line name="Roll them up">
+                    <span className="text-base font-normal">
+                      {film?.hold === 'pressureSensitive'
+                        ? 'Liner inside for the roll-down, outside for tape to table; never kinked.'
+                        : 'Flat or in a wide roll, liner outside.'}
+                    </span>
+                  </Line>
+                  {step.keep.length > 0 && (
+                    <Line name="Keep for the rack">
+                      {step.keep.map((offcut, index) => (
+                        <span key={`${offcut.x} ${offcut.y}`}>
+                          {index > 0 && '; '}
+                          <Size widthMm={offcut.w} heightMm={offcut.l} unit={unit} />
                         </span>
                       ))}
-                </Line>
-                <Line name="Pull out and cut across">
-                  <Length mm={step.pull.length} unit={unit} withUnit />
-                  <Drops lengthMm={step.pull.length} benchMm={benchMm} />
-                </Line>
-                <Line name="Write on the liner">
-                  <ul className="flex flex-col gap-1">
-                    {step.strips
-                      .flatMap((strip) => strip.pieces)
-                      .map(({ piece, name, freeEndIs, crossCutAtMm, trimToMm }) => (
-                        <li key={piece.id}>
-                          {name}{' '}
-                          <span className="text-base font-normal">
-                            <Size widthMm={piece.w} heightMm={piece.l} unit={unit} />
-                            {crossCutAtMm !== null && (
-                              <>
-                                , cross cut at <Length mm={crossCutAtMm} unit={unit} />
-                              </>
-                            )}
-                            {trimToMm !== null && (
-                              <>
-                                , trim to <Length mm={trimToMm} unit={unit} />
-                              </>
-                            )}
-                            , {SIDE_NAMES[freeEndIs]} first off the roll
-                          </span>
-                        </li>
-                      ))}
-                  </ul>
-                </Line>
-                <Line name="Roll them up">
-                  <span className="text-base font-normal">
-                    {film?.hold === 'pressureSensitive'
-                      ? 'Liner inside for the roll-down, outside for tape to table; never kinked.'
-                      : 'Flat or in a wide roll, liner outside.'}
-                  </span>
-                </Line>
-                {step.keep.length > 0 && (
-                  <Line name="Keep for the rack">
-                    {step.keep.map((offcut, index) => (
-                      <span key={`${offcut.x} ${offcut.y}`}>
-                        {index > 0 && '; '}
-                        <Size widthMm={offcut.w} heightMm={offcut.l} unit={unit} />
-                      </span>
-                    ))}
+                    </Line>
+                  )}
+                  <Line name="Left on the roll after it">
+                    {formatRun(Math.max(0, step.source.length - before), unit)}
                   </Line>
-                )}
-                <Line name="Left on the roll after it">
-                  {formatRun(Math.max(0, step.source.length - before), unit)}
-                </Line>
+                </dl>
                 <div className="max-w-60 pt-2">
                   <LengthField
                     label="Height of the bench"
@@ -157,7 +160,7 @@ export function CutMode({ kept, steps, filmName, onClose }: CutModeProps) {
                     onTake={(length) => length && setBenchMm(length.mm)}
                   />
                 </div>
-              </dl>
+              </div>
             </div>
           ) : (
             <p className="p-6 text-lg">The rack is shorter by what was cut, and the leftovers are on it.</p>

@@ -176,7 +176,7 @@ export function RackPage() {
           </p>
         </div>
         <div className="flex flex-wrap gap-3">
-          {mayChange && (
+          {mayChange && book && (
             <>
               <Button weight="act" onClick={() => setSheet('new')}>
                 <Plus size={17} aria-hidden /> Put on the rack

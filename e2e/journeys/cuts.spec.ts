@@ -1,0 +1,111 @@
+import type { Page } from '@playwright/test';
+import { expect, test } from '../fixtures/stack.ts';
+import { openDemoJob, saved } from '../pages/job.ts';
+
+async function planned(page: Page, name: RegExp = /pieces in/) {
+  await page.getByRole('heading', { name }).waitFor();
+  await page.getByText('Looking for a better one').waitFor({ state: 'hidden' });
+}
+
+test('a seam is put where a reason speaks for it, moved by keys, and refused where it can’t be', async ({
+  signedIn: page,
+}) => {
+  await openDemoJob(page, 'library', 'cuts');
+  await planned(page);
+  await page.getByText(/^Where the seams go/).click();
+  const [third] = [page.getByRole('button', { name: /^Upright at 1093.3 mm from the left/ }).first()];
+  await third.click();
+  await expect(third).toHaveAttribute('aria-pressed', 'true');
+  const seam = page.getByRole('slider', { name: /^Seam of pane 2/ });
+  await seam.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(seam).toHaveAttribute('aria-valuetext', /^1103 mm from the left/);
+  for (let step = 0; step < 45; step += 1) await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('alert').filter({ hasText: /widest roll|house rule/ })).toBeVisible();
+  await planned(page);
+  await page.getByRole('button', { name: 'Where it is usual' }).first().click();
+  await expect(seam).toHaveAttribute('aria-valuetext', /^820 mm/);
+});
+
+test('what if: other widths and schools stand side by side, one is taken and undone', async ({
+  signedIn: page,
+}) => {
+  await openDemoJob(page, 'library', 'cuts');
+  await planned(page);
+  await page.getByText(/^What if/).click();
+  const narrow = page.getByRole('row', { name: /Gannet Silver 20, 914 mm only/ });
+  await expect(narrow.getByRole('cell').nth(2)).toContainText('%');
+  await narrow.getByRole('button', { name: /^Take Gannet Silver 20, 914 mm only/ }).click();
+  await expect(page.getByText('914 mm wide').first()).toBeVisible();
+  await expect(page.getByRole('row', { name: /any width/ })).toBeVisible();
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByRole('row', { name: /any width/ })).toBeHidden();
+});
+
+test('cut one pull at a time: the plan reserves its roll, each tick takes film off it and puts leftovers on the rack', async ({
+  signedIn: page,
+}) => {
+  await openDemoJob(page, 'library', 'cuts');
+  await planned(page);
+  await page.getByRole('button', { name: 'Keep this plan' }).last().click();
+  await saved(page);
+  await page.getByRole('button', { name: 'Cut, one pull at a time' }).click();
+  const mode = page.getByRole('dialog', { name: /^Pull 1 of/ });
+  await expect(mode).toContainText(/2310 mm = 2 drops from the bench and 510 mm/);
+  await mode.getByRole('button', { name: 'Cut, next' }).click();
+  await expect(page.getByRole('dialog', { name: /^Pull 2 of/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Back to the bench' }).click();
+  await saved(page);
+  await page.goto('/rack');
+  const roll = page.getByRole('listitem').filter({ hasText: 'G-118' });
+  await expect(roll).toContainText('for Lantern Quay Library');
+  await expect(roll).toContainText('20.1 m left');
+  await expect(page.getByRole('listitem').filter({ hasText: 'G-119' })).toContainText('offcut');
+  await expect(roll.getByRole('button', { name: 'Take G-118 off the rack' })).toBeDisabled();
+});
+
+test('the rack takes a stock list, says which lines it can’t, and keeps lot and place', async ({
+  signedIn: page,
+}) => {
+  await page.goto('/rack');
+  const list = [
+    'name,film,kind,widthMm,lengthMm,factoryEdges,lot,place',
+    'G-300,Gannet Silver 20,roll,1524,12000,left right,B12,bay 3',
+    'G-301,Gannet Silver 20,offcut,600,-40,,,',
+    'G-302,Osprey,roll,1524,9000,,,',
+  ].join('\n');
+  await page
+    .getByLabel('Sheet of the rack')
+    .setInputFiles({ name: 'rack.csv', mimeType: 'text/csv', buffer: Buffer.from(list) });
+  await expect(page.getByRole('alert')).toContainText(
+    '2 lines left out: line 3: “-40” is no length in mm above 0.',
+  );
+  const roll = page.getByRole('listitem').filter({ hasText: 'G-300' });
+  await expect(roll).toContainText('lot B12, bay 3');
+  await roll.getByRole('button', { name: 'Change G-300' }).click();
+  await page.getByLabel('Place').fill('under the bench');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(roll).toContainText('under the bench');
+  await roll.getByRole('button', { name: 'Take G-300 off the rack' }).click();
+  await expect(roll).toBeHidden();
+});
+
+test('labels carry a code that opens the pane in Fitting, and a plotter takes the pieces', async ({
+  signedIn: page,
+}) => {
+  await openDemoJob(page, 'nursery', 'cuts');
+  await planned(page);
+  await page.getByText('For a plotter').click();
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Pieces as SVG' }).click(),
+  ]);
+  expect(file.suggestedFilename()).toBe('pieces.svg');
+  await expect(async () => {
+    await page.getByRole('button', { name: 'Send to the plotter' }).click({ timeout: 3_000 });
+    await expect(page.getByRole('img', { name: /^What the plotter cuts/ })).toBeVisible({ timeout: 3_000 });
+  }).toPass();
+  const url = new URL(page.url());
+  await page.goto(`${url.pathname.replace('/cuts', '/fitting')}?pane=pane-2`);
+  await expect(page.getByText(/Pane 2\b/).first()).toBeVisible();
+});
