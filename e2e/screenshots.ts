@@ -40,9 +40,12 @@ test('main views at a desk', async ({ signedIn: page }) => {
   await page.getByRole('button', { name: 'In the evening, from the street' }).click();
   await picture(page, 'customer');
   await openDemoJob(page, 'library', 'cuts');
-  await page.getByText('Looking for a better one').waitFor({ state: 'hidden' });
   await page.getByRole('heading', { name: /pieces in/ }).waitFor();
+  await page.getByText('Looking for a better one').waitFor({ state: 'hidden' });
   await picture(page, 'cuts');
+  await page.goto('/rack');
+  await page.getByRole('heading', { name: 'Rack' }).waitFor();
+  await picture(page, 'rack');
   await openDemoJob(page, 'library', 'day');
   await picture(page, 'day');
   await openDemoJob(page, 'nursery', 'handover');
@@ -63,4 +66,12 @@ test('fitting on a phone', async ({ signedIn: page }) => {
   await openDemoJob(page, 'library', 'survey');
   await page.getByRole('group', { name: 'Panes of this wall' }).getByRole('button').nth(1).click();
   await picture(page, 'survey-phone');
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await openDemoJob(page, 'library', 'cuts');
+  await page.getByRole('heading', { name: /pieces in/ }).waitFor();
+  await page.getByText('Looking for a better one').waitFor({ state: 'hidden' });
+  await page.getByRole('button', { name: 'Keep this plan' }).last().click();
+  await page.getByRole('button', { name: 'Cut, one pull at a time' }).click();
+  await page.setViewportSize({ width: 390, height: 844 });
+  await picture(page, 'cut-mode-phone');
 });
