@@ -3,6 +3,8 @@ import type { Page } from '@playwright/test';
 import { expect, test } from '../fixtures/stack.ts';
 import { demoJobPath, openDemoJob, paneOnWall, type DemoJob, type Stage } from '../pages/job.ts';
 
+test.use({ demo: 'access' });
+
 async function faults(page: Page) {
   const { violations } = await new AxeBuilder({ page })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])

@@ -2,6 +2,8 @@ import type { Page } from '@playwright/test';
 import { expect, test } from '../fixtures/stack.ts';
 import { openDemoJob, paneOnWall, saved } from '../pages/job.ts';
 
+test.use({ demo: 'choosing' });
+
 const COLUMNS =
   'name,kind,thicknessUm,visibleTransmitted,visibleReflectedOut,visibleReflectedIn,solarTransmitted,solarReflectedOut,solarAbsorbed,uvTransmitted,emissivity,rollWidthMm,rollLengthMm,rollPrice';
 const SHEET = [

@@ -2,6 +2,8 @@ import type { Page } from '@playwright/test';
 import { expect, test } from '../fixtures/stack.ts';
 import { openDemoJob, saved } from '../pages/job.ts';
 
+test.use({ demo: 'cuts' });
+
 async function planned(page: Page, name: RegExp = /pieces in/) {
   await page.getByRole('heading', { name }).waitFor();
   await page.getByText('Looking for a better one').waitFor({ state: 'hidden' });
@@ -53,13 +55,17 @@ test('cut one pull at a time: the plan reserves its roll, each tick takes film o
   const mode = page.getByRole('dialog', { name: /^Pull 1 of/ });
   await expect(mode).toContainText(/2310 mm = 2 drops from the bench and 510 mm/);
   await mode.getByRole('button', { name: 'Cut, next' }).click();
-  await expect(page.getByRole('dialog', { name: /^Pull 2 of/ })).toBeVisible();
+  await page
+    .getByRole('dialog', { name: /^Pull 2 of/ })
+    .getByRole('button', { name: 'Cut, next' })
+    .click();
+  await expect(page.getByRole('dialog', { name: /^Pull 3 of/ })).toBeVisible();
   await page.getByRole('button', { name: 'Back to the bench' }).click();
   await saved(page);
   await page.goto('/rack');
   const roll = page.getByRole('listitem').filter({ hasText: 'G-118' });
   await expect(roll).toContainText('for Lantern Quay Library');
-  await expect(roll).toContainText('20.1 m left');
+  await expect(roll).toContainText('17.8 m left');
   await expect(page.getByRole('listitem').filter({ hasText: 'G-119' })).toContainText('offcut');
   await expect(roll.getByRole('button', { name: 'Take G-118 off the rack' })).toBeDisabled();
 });
@@ -108,4 +114,27 @@ test('labels carry a code that opens the pane in Fitting, and a plotter takes th
   const url = new URL(page.url());
   await page.goto(`${url.pathname.replace('/cuts', '/fitting')}?pane=pane-2`);
   await expect(page.getByText(/Pane 2\b/).first()).toBeVisible();
+});
+
+test('what is cut stays: a spoiled piece is made again, a changed pane replans only the rest', async ({
+  signedIn: page,
+}) => {
+  await openDemoJob(page, 'nursery', 'cuts');
+  await planned(page);
+  await page.getByRole('button', { name: 'Keep this plan' }).last().click();
+  await page.getByRole('button', { name: 'Cut, one pull at a time' }).click();
+  await page.getByRole('button', { name: 'Cut, next' }).click();
+  await page.getByRole('button', { name: 'Back to the bench' }).click();
+  const heading = page.getByRole('heading', { name: /\d+ pieces in/ });
+  const pieces = async () => Number.parseInt(await heading.innerText(), 10);
+  const before = await pieces();
+  await page
+    .getByRole('button', { name: /is spoiled, make it again$/ })
+    .first()
+    .click();
+  await expect(page.getByText('Planning the rest')).toBeVisible();
+  await expect(page.getByText('Planning the rest')).toBeHidden();
+  await expect(page.getByText('Kept, and it still fits the job.')).toBeVisible();
+  expect(await pieces()).toBe(before);
+  await expect(page.getByText('cut', { exact: true })).toHaveCount(1);
 });

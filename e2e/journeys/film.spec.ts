@@ -2,6 +2,8 @@ import type { Page } from '@playwright/test';
 import { expect, test } from '../fixtures/stack.ts';
 import { openDemoJob, paneOnWall, saved } from '../pages/job.ts';
 
+test.use({ demo: 'film' });
+
 const want = (page: Page, name: string) => page.getByRole('button', { name: new RegExp(`^${name}: `) });
 const answers = (page: Page) => page.getByRole('region', { name: 'Three answers' });
 

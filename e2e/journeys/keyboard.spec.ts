@@ -2,6 +2,8 @@ import type { Page } from '@playwright/test';
 import { expect, test } from '../fixtures/stack.ts';
 import { paneOnWall, readTape, saved } from '../pages/job.ts';
 
+test.use({ demo: 'keyboard' });
+
 /** Goes on with Tab until the control has the focus; what can't be reached so does not exist for these hands. */
 async function tabTo(page: Page, role: 'button' | 'textbox' | 'radio' | 'listbox' | 'link', name: RegExp) {
   const wanted = page.getByRole(role, { name }).first();

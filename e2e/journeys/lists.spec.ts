@@ -3,6 +3,8 @@ import type { Page } from '@playwright/test';
 import { expect, test } from '../fixtures/stack.ts';
 import { addWall, makeJob, paneOnWall } from '../pages/job.ts';
 
+test.use({ demo: 'lists' });
+
 const listButton = (page: Page) => page.getByRole('button', { name: 'Panes as a list' });
 const input = (page: Page) => page.getByLabel('List or drawing', { exact: true });
 

@@ -2,6 +2,8 @@ import { writeFileSync } from 'node:fs';
 import { expect, signIn, test } from '../fixtures/stack.ts';
 import { addWall, makeJob, openDemoJob, paneOnWall, reading, readTape, saved, wall } from '../pages/job.ts';
 
+test.use({ demo: 'nothingLost' });
+
 test('undo and redo of everything in a job, also after a reload', async ({ signedIn: page }) => {
   await makeJob(page, 'Alder Row No. 9');
   await addWall(page, 'Bath', 'Bath wall');

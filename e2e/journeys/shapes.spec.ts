@@ -2,6 +2,8 @@ import { readFileSync } from 'node:fs';
 import { expect, test } from '../fixtures/stack.ts';
 import { addWall, makeJob, openDemoJob, paneOnWall, reading, saved } from '../pages/job.ts';
 
+test.use({ demo: 'shapes' });
+
 test('an arch, a raked light and a wall of glass blocks are taken off with their true outlines', async ({
   signedIn: page,
 }) => {

@@ -10,6 +10,8 @@ import {
   wall,
 } from '../pages/job.ts';
 
+test.use({ demo: 'survey' });
+
 const HOUSE = [
   [
     'Street side',

@@ -3,6 +3,8 @@ import type { Page } from '@playwright/test';
 import { expect, test } from '../fixtures/stack.ts';
 import { addWall, makeJob, paneOnWall, readTape, saved, wall } from '../pages/job.ts';
 
+test.use({ demo: 'wholePath' });
+
 const sizes = (page: Page) => page.getByLabel('Sizes');
 
 async function fitPane(page: Page, label: string): Promise<void> {

@@ -39,3 +39,4 @@ export { cutList, pieceName, type CutPiece, type CutStep, type CutStrip } from '
 export { solverOfText, type LinearSolver, type LpTextSolver } from './optimise/linearSolver.ts';
 export { consume, type Consumed, type TooShort } from './consume.ts';
 export { plotOf, plotSvg, type PlotRect } from './plot.ts';
+export { restOf, type Rest } from './replan.ts';

@@ -24,8 +24,8 @@ export interface CostAnswer {
   readonly costs: readonly VariantCost[];
 }
 
-const STEPS = 400;
-const LONGEST_MS = 1200;
+const STEPS = 200;
+const LONGEST_MS = 700;
 const SEED = 7;
 
 async function weigh({ variants }: CostOrder): Promise<void> {

@@ -16,6 +16,7 @@ import { CutMode } from './CutMode.tsx';
 import { Paper } from '../papers/index.ts';
 import { PlotFiles } from './PlotFiles.tsx';
 import { SeamPlaces } from './SeamPlaces.tsx';
+import { useReplan } from './useReplan.ts';
 import { useRackOfPlan } from './useRackOfPlan.ts';
 import { WhatIf } from './WhatIf.tsx';
 
@@ -64,7 +65,16 @@ function SchoolReason() {
 const rollName = (source: PlanSource, film: string) =>
   `${film} · ${source.kind === 'new' ? 'new roll' : source.id}`;
 
-function PieceLine({ item, unit }: { item: CutPiece; unit: LengthUnit }) {
+function PieceLine({
+  item,
+  unit,
+  onSpoiled,
+}: {
+  item: CutPiece;
+  unit: LengthUnit;
+  /** Makes the piece again; null while it is not cut. */
+  onSpoiled: ((pieceId: string) => void) | null;
+}) {
   const { piece, name, crossCutAtMm, trimToMm, factoryEdge, seams } = item;
   return (
     <li className="text-sm">
@@ -89,11 +99,29 @@ function PieceLine({ item, unit }: { item: CutPiece; unit: LengthUnit }) {
           )
           .join('')}
       </span>
+      {onSpoiled && (
+        <Button
+          size="low"
+          className="mt-1 block"
+          aria-label={`${name} is spoiled, make it again`}
+          onClick={() => onSpoiled(piece.id)}
+        >
+          Spoiled, make it again
+        </Button>
+      )}
     </li>
   );
 }
 
-function PullBlock({ step, state }: { step: CutStep; state: 'planned' | 'next' | 'cut' }) {
+function PullBlock({
+  step,
+  state,
+  onSpoiled,
+}: {
+  step: CutStep;
+  state: 'planned' | 'next' | 'cut';
+  onSpoiled: (pieceId: string) => void;
+}) {
   const unit = useUnit();
   const { book } = useJob();
   const film = book.films.find(({ id }) => id === step.source.filmId);
@@ -146,7 +174,12 @@ function PullBlock({ step, state }: { step: CutStep; state: 'planned' | 'next' |
             'Write',
             <ul className="flex flex-col gap-1">
               {pieces.map((item) => (
-                <PieceLine key={item.piece.id} item={item} unit={unit} />
+                <PieceLine
+                  key={item.piece.id}
+                  item={item}
+                  unit={unit}
+                  onSpoiled={state === 'cut' ? onSpoiled : null}
+                />
               ))}
             </ul>,
           )}
@@ -214,6 +247,7 @@ export function CutsBench() {
   const unit = useUnit();
   const holds = kept?.holds ? kept.kept : null;
   const rackProblem = useRackOfPlan(holds);
+  const { state: replanning, replan } = useReplan();
   const [cutting, setCutting] = useState(false);
   const steps = plan ? cutList(plan, planJob) : [];
   const bySource = [...group(steps, (step) => step.source.id).values()];
@@ -280,6 +314,24 @@ export function CutsBench() {
           {kept && !kept.holds && (
             <Note tone="doubt" role="status">
               The plan that was kept no longer fits: the job has changed since. Below is a new one.
+              {kept.kept.cutPullIds.length > 0 && (
+                <span className="mt-2 flex flex-wrap items-center gap-3">
+                  {countOf(kept.kept.cutPullIds.length, 'pull')} of it is cut already.
+                  <Button
+                    weight="act"
+                    disabled={replanning === 'planning'}
+                    onClick={() => replan(kept.kept, [])}
+                  >
+                    Keep what is cut, plan only the rest
+                  </Button>
+                </span>
+              )}
+            </Note>
+          )}
+          {replanning === 'planning' && <p role="status">Planning the rest</p>}
+          {replanning === 'wrong' && (
+            <Note tone="no" role="alert">
+              The rest could not be planned behind what is cut; drop the kept plan and plan again.
             </Note>
           )}
           {rackProblem && (
@@ -323,6 +375,7 @@ export function CutsBench() {
                     <PullBlock
                       key={step.pull.id}
                       step={step}
+                      onSpoiled={(pieceId) => holds && replan(holds, [pieceId])}
                       state={
                         holds?.cutPullIds.includes(step.pull.id)
                           ? 'cut'

@@ -1,0 +1,50 @@
+import { checkPlan, restOf } from '@neat-sill/core/cuts';
+import { PLAN_ID, recordAt, type KeptPlan } from '@neat-sill/core/job';
+import { useEffect, useRef, useState } from 'react';
+import { useJob, useLivePlan } from '../job/index.ts';
+import type { PlanMessage, PlanOrder } from '../../workers/plan.worker.ts';
+
+const LONGEST_MS = 2_500;
+
+export interface Replan {
+  readonly state: 'idle' | 'planning' | 'wrong';
+  /** Plans what is left to lay, and keeps it behind what was cut; spoiled pieces are made again. */
+  readonly replan: (kept: KeptPlan, spoiledPieceIds: readonly string[]) => void;
+}
+
+/** Freezes what was cut and plans only the rest, in a worker. */
+export function useReplan(): Replan {
+  const job = useJob();
+  const live = useLivePlan();
+  const [state, setState] = useState<Replan['state']>('idle');
+  const worker = useRef<Worker | null>(null);
+  useEffect(() => () => worker.current?.terminate(), []);
+  const replan: Replan['replan'] = (kept, spoiledPieceIds) => {
+    worker.current?.terminate();
+    const rest = restOf(kept, live.job, spoiledPieceIds);
+    setState('planning');
+    const started = new Worker(new URL('../../workers/plan.worker.ts', import.meta.url), { type: 'module' });
+    worker.current = started;
+    started.onmessage = ({ data }: MessageEvent<PlanMessage>) => {
+      if (data.kind === 'better') return;
+      started.terminate();
+      if (data.kind === 'wrong') {
+        setState('wrong');
+        return;
+      }
+      const merged = rest.merge(data.plan);
+      if (checkPlan(merged.job, merged.plan).length > 0) {
+        setState('wrong');
+        return;
+      }
+      setState('idle');
+      const before = recordAt(job.records, 'plan', PLAN_ID);
+      // It stays the plan that was kept then: what was cut of it is not taken off the rack again.
+      const after = { ...kept, job: merged.job, plan: merged.plan };
+      job.edit('Plan the rest', [{ kind: 'plan', id: PLAN_ID, before, after }]);
+    };
+    const order: PlanOrder = { job: rest.job, milliseconds: LONGEST_MS };
+    started.postMessage(order);
+  };
+  return { state, replan };
+}
