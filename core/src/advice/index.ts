@@ -16,7 +16,8 @@ export {
   type PaneCase,
   type PaneForFilm,
 } from './filmOnPane.ts';
-export { atSeat, paneInView, type AtSeat, type GlareFelt, type Seat } from './seat.ts';
+export { atSeat, paneInView, wallInView, type AtSeat, type GlareFelt, type Seat } from './seat.ts';
+export { heatOfYear, type MonthOfHeat } from './year.ts';
 export { colourShift, type ColourShift, type Tone } from './colour.ts';
 export {
   firstAnswers,

@@ -32,6 +32,37 @@ export function paneInView(
   return part(along[1], up[1]) - part(along[0], up[1]) - part(along[1], up[0]) + part(along[0], up[0]);
 }
 
+/** A seat before a wall: from the glass, from the wall's left end, and its eyes over the floor; mm. */
+export interface SeatBeforeWall {
+  readonly fromGlassMm: number;
+  readonly fromLeftMm: number;
+  readonly eyeMm: number;
+}
+
+/** How much of what an eye at the seat sees are the panes of the wall, from 0 to 1. */
+export function wallInView(
+  seat: SeatBeforeWall,
+  panes: readonly {
+    readonly leftMm: number;
+    readonly sillMm: number;
+    readonly size: { readonly widthMm: number; readonly heightMm: number };
+  }[],
+): number {
+  return panes.reduce(
+    (sum, { leftMm, sillMm, size }) =>
+      sum +
+      paneInView(
+        {
+          fromGlassMm: seat.fromGlassMm,
+          besideMm: seat.fromLeftMm - (leftMm + size.widthMm / 2),
+          aboveMm: seat.eyeMm - (sillMm + size.heightMm / 2),
+        },
+        size,
+      ),
+    0,
+  );
+}
+
 /** How the index of glare is felt (Wienold 2009). */
 export type GlareFelt = 'hardly' | 'noticed' | 'disturbing' | 'unbearable';
 

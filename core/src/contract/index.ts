@@ -58,3 +58,4 @@ export {
   type Reservation,
   type SaveRack,
 } from './rack.ts';
+export { RACK_COLUMNS, linesOfRack, readRackRows, type ReadRack } from './rackSheet.ts';

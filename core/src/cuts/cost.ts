@@ -1,4 +1,4 @@
-import type { FilmForPlan, PlanJob, StockForPlan } from './planJob.ts';
+import type { FilmForPlan, PlanJob } from './planJob.ts';
 
 type Source = { readonly kind: 'roll' | 'offcut' | 'new'; readonly width: number; readonly length?: number };
 
@@ -26,10 +26,4 @@ export function costPerMm(film: FilmForPlan, source: Source): number {
 /** What a millimetre off a source counts while plans are weighed: film on hand at its book value, by the house rules. */
 export function weightPerMm(film: FilmForPlan, source: Source, { rules }: Pick<PlanJob, 'rules'>): number {
   return costPerMm(film, source) * (source.kind === 'roll' ? (rules.bookValue ?? 1) : 1);
-}
-
-/** The widths from which a film can come in this job, sold and on the rack. */
-export function widthsOf(film: FilmForPlan, job: PlanJob): number[] {
-  const stock: readonly StockForPlan[] = job.stock.filter((entry) => entry.filmId === film.id);
-  return [...new Set([...film.rolls, ...stock].map(({ width }) => width))];
 }

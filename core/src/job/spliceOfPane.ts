@@ -1,15 +1,16 @@
-import { filmForPlan } from '../advice/index.ts';
 import {
+  divide,
   spliceOptions,
   spliceProblem,
   type FilmForPlan,
   type PaneForPlan,
+  type PlanJob,
   type Splice,
   type SpliceProblem,
   type SpliceSurroundings,
 } from '../cuts/index.ts';
 import { placeOpenings } from '../survey/index.ts';
-import { planJobOf, planRulesOf, ruleSetOf, sizesOf, type ShopBook } from './planning.ts';
+import { ruleSetOf, sizesOf, type ShopBook } from './planning.ts';
 import { panesOfWall, type JobRecords } from './records.ts';
 
 /** Where people's eyes are, over the floor: standing and sitting. */
@@ -78,14 +79,23 @@ export interface SpliceOfPane {
   readonly problemAt: (axis: Splice['axis'], atMm: readonly number[]) => SpliceProblem | null;
 }
 
-/** The best places for the seams of a pane of a job, with what is about it; null where it needs none. */
-export function spliceOfPane(records: JobRecords, book: ShopBook, paneId: string): SpliceOfPane | null {
-  const pane = planJobOf(records, book).job.panes.find(({ id }) => id === paneId);
-  const found = pane && book.films.find(({ id }) => id === pane.filmId);
+/**
+ * The best places for the seams of a pane of a job, with what is about it; null where it needs none. `planJob` is the job
+ * as it is planned, made once for all its panes.
+ */
+export function spliceOfPane(
+  records: JobRecords,
+  book: ShopBook,
+  planJob: PlanJob,
+  paneId: string,
+): SpliceOfPane | null {
+  const pane = planJob.panes.find(({ id }) => id === paneId);
+  const film = pane && planJob.films.find(({ id }) => id === pane.filmId);
+  // Most panes go whole: what is about them is not looked for.
+  if (!pane || !film || divide(pane, film, planJob.rules).kind !== 'panels') return null;
   const around = surroundingsOf(records, book, paneId);
-  if (!pane || !found || !around) return null;
-  const film = filmForPlan(found);
-  const rules = planRulesOf(ruleSetOf(records, book));
+  if (!around) return null;
+  const { rules } = planJob;
   // A seam that was chosen for one axis leaves the other open to be offered.
   const wish = records.pane[paneId]?.seams;
   const free = { ...pane, seams: { ...pane.seams, axis: wish?.atMm ? ('any' as const) : pane.seams.axis } };

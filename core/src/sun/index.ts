@@ -14,7 +14,6 @@ export {
   clearDay,
   clearSunOnGlass,
   sunOfYear,
-  EVERY_ANGLE,
   type AngleResponse,
   type Sky,
   type SunYear,

@@ -57,15 +57,15 @@ export function describeFilmLineProblem(problem: FilmLineProblem): string {
     case 'film.missing':
       return `There is no ${FILM_COLUMN_NAMES[problem.column]}; without it nothing can be said of the film.`;
     case 'film.notNumber':
-      return `“${problem.text}” is no number (${FILM_COLUMN_NAMES[problem.column]}).`;
+      return `“${problem.text}” is no number (${FILM_COLUMN_NAMES[problem.column]}); write one such as 0.42 or 42.`;
     case 'film.outOfRange':
-      return `${problem.text} cannot be (${FILM_COLUMN_NAMES[problem.column]}).`;
+      return `${problem.text} cannot be (${FILM_COLUMN_NAMES[problem.column]}); look it up in the maker’s sheet and write it again.`;
     case 'film.notOneOf':
       return `“${problem.text}” is not known (${FILM_COLUMN_NAMES[problem.column]}); write ${ALLOWED[problem.column] ?? 'yes or no'}.`;
     case 'film.sum':
       return `Through, thrown back and taken up add to ${two(problem.sum)}; they must add to 1. Look which of the three is off.`;
     case 'film.overOne':
-      return `${problem.band === 'solar' ? 'The sun’s energy' : 'Visible light'} through and thrown back ${problem.side === 'out' ? 'outside' : 'inside'} add to ${two(problem.sum)}, more than there is.`;
+      return `${problem.band === 'solar' ? 'The sun’s energy' : 'Visible light'} through and thrown back ${problem.side === 'out' ? 'outside' : 'inside'} add to ${two(problem.sum)}, more than there is. Look which of the two is off.`;
     case 'film.mixedUnits':
       return `${problem.text} (${FILM_COLUMN_NAMES[problem.column]}) looks like a share among per cents; write all optics the one way or all the other.`;
     case 'film.sidesMixed':
@@ -73,7 +73,7 @@ export function describeFilmLineProblem(problem: FilmLineProblem): string {
     case 'film.visibleOverSolar':
       return `${two(problem.visible)} of the visible light but only ${two(problem.solar)} of the sun’s energy cannot be: visible light alone brings ${two(problem.least)}. Perhaps the two are exchanged.`;
     case 'film.solarOverVisible':
-      return `${two(problem.solar)} of the sun’s energy with ${two(problem.visible)} of the visible light cannot be: at most ${two(problem.most)}.`;
+      return `${two(problem.solar)} of the sun’s energy with ${two(problem.visible)} of the visible light cannot be: at most ${two(problem.most)}. Look which of the two is off.`;
     case 'film.twice':
       return `“${problem.name}” stands in the sheet twice with figures; a second line may only add a roll or a price.`;
     default:

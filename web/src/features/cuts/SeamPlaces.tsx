@@ -3,7 +3,7 @@ import { formatLength } from '@neat-sill/core/units';
 import { describeSplice, describeSpliceProblem } from '@neat-sill/core/words';
 import { useMemo, useRef, useState } from 'react';
 import { useDrag } from '../../drawing/useDrag.ts';
-import { useJob, useUnit, type PaneWithId } from '../job/index.ts';
+import { useJob, useLivePlan, useUnit, type PaneWithId } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
 
@@ -182,14 +182,15 @@ function SeamsOfPane({ pane, splice }: { pane: PaneWithId; splice: SpliceOfPane 
 /** The panes of the wall that are made of panels, and where their seams go. */
 export function SeamPlaces() {
   const job = useJob();
+  const { job: planJob } = useLivePlan();
   const { records, book, wallPanes } = job;
   const divided = useMemo(
     () =>
       wallPanes.flatMap((pane) => {
-        const splice = spliceOfPane(records, book, pane.id);
+        const splice = spliceOfPane(records, book, planJob, pane.id);
         return splice ? [{ pane, splice }] : [];
       }),
-    [records, book, wallPanes],
+    [records, book, planJob, wallPanes],
   );
   if (divided.length === 0) return null;
   return (

@@ -1,7 +1,20 @@
 import type { KeptPlan } from '@neat-sill/core/job';
 import { useEffect, useRef, useState } from 'react';
-import { sentenceOf, useCutPullMutation, useReserveMutation } from '../../api/api.ts';
+import {
+  sentenceOf,
+  statusOf,
+  useCutPullMutation,
+  useReserveMutation,
+  useShopBookQuery,
+  type ApiError,
+} from '../../api/api.ts';
 import { useJob } from '../job/index.ts';
+
+/** What the server refuses is said; without network it is told again later, and cutting goes on. */
+function refusal(error: ApiError | undefined): string | null {
+  if (!error || statusOf(error) === 'away' || statusOf(error) === 503) return null;
+  return sentenceOf(error);
+}
 
 /**
  * Keeps the rack in step with the kept plan: reserves what it takes, and takes off what was cut. Told again on coming
@@ -9,6 +22,7 @@ import { useJob } from '../job/index.ts';
  */
 export function useRackOfPlan(kept: KeptPlan | null): string | null {
   const { jobId } = useJob();
+  const { data: book } = useShopBookQuery();
   const [reserve] = useReserveMutation();
   const [cutPull] = useCutPullMutation();
   const [problem, setProblem] = useState<string | null>(null);
@@ -22,10 +36,16 @@ export function useRackOfPlan(kept: KeptPlan | null): string | null {
       })
     : [];
   const key = JSON.stringify(wanted);
+  const reserved = JSON.stringify(
+    (book?.rack ?? []).filter(({ reservedBy }) => reservedBy === jobId).map(({ entry }) => entry.id),
+  );
+  const known = book !== undefined;
   useEffect(() => {
-    const stockIds = JSON.parse(key) as string[];
-    void reserve({ jobId, stockIds }).then(({ error }) => setProblem(error ? sentenceOf(error) : null));
-  }, [jobId, key, reserve]);
+    const [stockIds, has] = [JSON.parse(key) as string[], JSON.parse(reserved) as string[]];
+    // Every write has the whole book read again: nothing is written that stands so already.
+    if (!known || (stockIds.length === has.length && stockIds.every((id) => has.includes(id)))) return;
+    void reserve({ jobId, stockIds }).then(({ error }) => setProblem(refusal(error)));
+  }, [jobId, key, reserved, known, reserve]);
   useEffect(() => {
     if (!kept) return;
     const tell = async () => {
@@ -39,7 +59,7 @@ export function useRackOfPlan(kept: KeptPlan | null): string | null {
         const { error } = await cutPull({ jobId, cut });
         if (!error) continue;
         told.current.delete(name);
-        setProblem(sentenceOf(error));
+        setProblem(refusal(error));
         return;
       }
     };

@@ -5,7 +5,7 @@ import { placeOpenings } from '@neat-sill/core/survey';
 import { formatArea } from '@neat-sill/core/units';
 import { describeCoverage } from '@neat-sill/core/words';
 import { Dialog } from 'radix-ui';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { WallDrawing } from '../../drawing/WallDrawing.tsx';
 import { useJob, useLivePlan, useUnit, wallMarks, type PaneWithId } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -48,7 +48,8 @@ function FilmForCustomer({ film, panes, shown }: { film: Film; panes: readonly P
   const { rules } = useJob();
   const unit = useUnit();
   const [first = null] = panes;
-  const { found } = useFilmsOnPane(first);
+  const only = useMemo(() => [film], [film]);
+  const { found } = useFilmsOnPane(first, only);
   const figures = found?.ranked.find((ranked) => ranked.figures.film.id === film.id)?.figures;
   const glass = first?.glass ?? 'double';
   const looks = looksOf(glass, first?.glassMm ?? null, film);
@@ -101,6 +102,7 @@ export function CustomerView({ onClose }: { onClose: () => void }) {
     wall,
     wallPanes.map((pane) => ({ ...pane, size: sizesOf(pane, rules)?.cutting ?? null })),
   );
+  const seamMarks = wallMarks(job, 'cuts', live, unit, shown);
   const marks = new Map(
     [...wallMarks(job, 'film', live, unit, shown)].map(([id, mark]) => [
       id,
@@ -108,7 +110,7 @@ export function CustomerView({ onClose }: { onClose: () => void }) {
         ...mark,
         tone: 'plain' as const,
         under: null,
-        seams: wallMarks(job, 'cuts', live, unit, shown).get(id)?.seams ?? [],
+        seams: seamMarks.get(id)?.seams ?? [],
       },
     ]),
   );

@@ -1,4 +1,4 @@
-import type { FilmFigures, GlassFigures } from '@neat-sill/core/advice';
+import { heatOfYear, type FilmFigures, type GlassFigures } from '@neat-sill/core/advice';
 import type { RuleSet } from '@neat-sill/core/rules';
 import type { SunYear } from '@neat-sill/core/sun';
 import { max, scaleBand, scaleLinear, sum } from 'd3';
@@ -8,23 +8,8 @@ const SHEET = { width: 640, height: 230 };
 const MARGIN = { left: 44, right: 10, top: 12, bottom: 44 };
 const MONTHS = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'] as const;
 const TONES = ['var(--edge)', 'var(--dusk)', 'var(--ochre)', 'var(--brick)'] as const;
-const DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31] as const;
 
 type Sky = 'clear' | 'average';
-
-/** What a pane gains by the sun and loses by the cold, month by month, kWh a square metre. */
-export function gainAndLoss(
-  { shgc, uValue }: Pick<GlassFigures, 'shgc' | 'uValue'>,
-  sun: SunYear,
-  sky: Sky,
-  rules: RuleSet['film'],
-) {
-  return sun.straight[sky].map((kWh, month) => ({
-    gain: kWh * shgc,
-    loss:
-      (uValue * Math.max(0, rules.indoorC - (rules.monthlyC[month] ?? 0)) * 24 * (DAYS[month] ?? 30)) / 1000,
-  }));
-}
 
 /** The year by month: heat let in as columns, heat lost below the line, hours of direct sun under the letters. */
 export function YearOfSun({
@@ -40,11 +25,11 @@ export function YearOfSun({
 }) {
   const [sky, setSky] = useState<Sky>('average');
   const series = [
-    { name: 'Bare glass', tone: 'var(--hairline)', of: gainAndLoss(bare, sun, sky, rules) },
+    { name: 'Bare glass', tone: 'var(--hairline)', of: heatOfYear(bare, sun.straight[sky], rules) },
     ...figures.map((each, at) => ({
       name: each.film.name,
       tone: TONES[at % 4] ?? 'var(--ink)',
-      of: gainAndLoss(each, sun, sky, rules),
+      of: heatOfYear(each, sun.straight[sky], rules),
     })),
   ];
   const all = series.flatMap(({ of }) => of);

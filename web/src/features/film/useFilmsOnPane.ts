@@ -1,3 +1,4 @@
+import type { Film } from '@neat-sill/core/film';
 import { paneForFilm } from '@neat-sill/core/job';
 import { useEffect, useRef, useState } from 'react';
 import { useJob, type PaneWithId } from '../job/index.ts';
@@ -10,10 +11,10 @@ export interface FilmsOnPane {
   readonly done: number;
 }
 
-/** All films of the shop on one pane, ranked by what its room wants; worked out off the page's thread. */
-export function useFilmsOnPane(pane: PaneWithId | null): FilmsOnPane {
+/** All films of the shop, or `only` some, on one pane, ranked by what its room wants; worked out off the page's thread. */
+export function useFilmsOnPane(pane: PaneWithId | null, only: readonly Film[] | null = null): FilmsOnPane {
   const { records, rules, book } = useJob();
-  const { films } = book;
+  const films = only ?? book.films;
   const [answer, setAnswer] = useState<FilmAnswer | null>(null);
   const [done, setDone] = useState(0);
   const worker = useRef<Worker | null>(null);

@@ -1,4 +1,4 @@
-import { atSeat, filmOnBuild, paneInView, type AtSeat, type PaneForFilm } from '@neat-sill/core/advice';
+import { atSeat, filmOnBuild, wallInView, type AtSeat, type PaneForFilm } from '@neat-sill/core/advice';
 import type { Film } from '@neat-sill/core/film';
 import { glassBuild } from '@neat-sill/core/glazing';
 import { sizesOf } from '@neat-sill/core/job';
@@ -27,19 +27,7 @@ export function useSeat(pane: PaneWithId, place: PaneForFilm, sun: SunYear): Sea
   const onPlan = { leftMm: own.leftMm, widthMm: own.size.widthMm };
   const { seat } = wall;
   if (!seat) return { pane: onPlan, at: null };
-  const share = placed.openings.reduce(
-    (sum, { leftMm, sillMm, size }) =>
-      sum +
-      paneInView(
-        {
-          fromGlassMm: seat.fromGlassMm,
-          besideMm: seat.fromLeftMm - (leftMm + size.widthMm / 2),
-          aboveMm: seat.eyeMm - (sillMm + size.heightMm / 2),
-        },
-        size,
-      ),
-    0,
-  );
+  const share = wallInView(seat, placed.openings);
   const build = glassBuild(place.glass, place.glassMm);
   const sunWm2 = max(sun.peakWm2) ?? 0;
   return {

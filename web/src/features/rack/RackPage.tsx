@@ -1,4 +1,11 @@
-import { RULES_OF_ROLES, type RackEntry, type SaveRack } from '@neat-sill/core/contract';
+import {
+  RACK_COLUMNS,
+  RULES_OF_ROLES,
+  linesOfRack,
+  readRackRows,
+  type RackEntry,
+  type SaveRack,
+} from '@neat-sill/core/contract';
 import { formatLength, formatRun } from '@neat-sill/core/units';
 import { group } from 'd3';
 import { FileDown, FileUp, Plus } from 'lucide-react';
@@ -17,7 +24,6 @@ import { countOf } from '../../ui/format.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
-import { RACK_COLUMNS, linesOfRack, readRackRows } from './rackSheet.ts';
 
 type Entry = SaveRack['entries'][number];
 

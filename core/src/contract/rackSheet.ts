@@ -1,5 +1,6 @@
-import type { RackEntry, SaveRack } from '@neat-sill/core/contract';
+import type { RackEntry, SaveRack } from './rack.ts';
 
+/** Columns of a stock list; lengths in mm. */
 export const RACK_COLUMNS = [
   'name',
   'film',
@@ -13,6 +14,7 @@ export const RACK_COLUMNS = [
 
 type Entry = SaveRack['entries'][number];
 
+/** The rack as rows of a sheet that reads back. */
 export function linesOfRack(rack: readonly RackEntry[]): string[][] {
   return rack.map(({ entry, lot, place }) => [
     entry.id,
@@ -54,12 +56,16 @@ export function readRackRows(
       .split(/[ ,;]+/)
       .filter(Boolean)
       .map(plain);
-    if (id === '') return say('there is no name.');
-    if (entries.some(({ entry }) => entry.id === id)) return say(`“${id}” stands in the sheet twice.`);
-    if (!film) return say(`the shop has no film “${cell('film')}”.`);
-    if (kind !== 'roll' && kind !== 'offcut') return say(`“${cell('kind')}” is neither roll nor offcut.`);
-    if (!(width > 0 && width <= 5000)) return say(`“${cell('widthMm')}” is no width in mm.`);
-    if (!(length > 0 && length <= 200_000)) return say(`“${cell('lengthMm')}” is no length in mm above 0.`);
+    if (id === '') return say('there is no name; write what stands on it.');
+    if (entries.some(({ entry }) => entry.id === id))
+      return say(`“${id}” stands in the sheet twice; take one line out.`);
+    if (!film) return say(`the shop has no film “${cell('film')}”; write its name or id as in Films.`);
+    if (kind !== 'roll' && kind !== 'offcut')
+      return say(`“${cell('kind')}” is neither roll nor offcut; write one of the two.`);
+    if (!(width > 0 && width <= 5000))
+      return say(`“${cell('widthMm')}” is no width in mm from 1 to 5000; write it again.`);
+    if (!(length > 0 && length <= 200_000))
+      return say(`“${cell('lengthMm')}” is no length in mm above 0; measure what is left.`);
     const factoryEdges = (['left', 'right'] as const).filter((edge) => edges.includes(edge));
     if (factoryEdges.length !== edges.length)
       return say(`“${cell('factoryEdges')}”: factory edges are left, right, or both.`);
