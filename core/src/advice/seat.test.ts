@@ -2,7 +2,7 @@ import { USUAL_FILM_RULES } from '../rules/index.ts';
 import { angularShare, diffuseShare, glassBuild, type Glazing } from '../glazing/index.ts';
 import { OPEN_SKY, sunOfYear } from '../sun/index.ts';
 import { silverForTest } from '../testing/jobs.ts';
-import { atSeat, colourShift, filmOnBuild, paneInView } from './index.ts';
+import { atSeat, colourShift, filmOnBuild, heatOfYear, paneInView, wallInView } from './index.ts';
 
 const pane = { widthMm: 1200, heightMm: 1500 };
 const seat = (fromGlassMm: number, besideMm = 0, aboveMm = 0) => ({ fromGlassMm, besideMm, aboveMm });
@@ -87,4 +87,21 @@ describe('the angle of the sun and the average sky', () => {
     expect(total(face.straight.average)).toBeGreaterThan(650);
     expect(total(face.straight.average)).toBeLessThan(1250);
   });
+});
+
+test('a wall is seen as its panes together, and a year loses only while it is colder outdoors than in the room', () => {
+  const at = { fromGlassMm: 1500, fromLeftMm: 1000, eyeMm: 1200 };
+  const one = { leftMm: 400, sillMm: 450, size: pane };
+  const alone = wallInView(at, [one]);
+  expect(alone).toBeCloseTo(paneInView(seat(1500), pane), 12);
+  expect(wallInView(at, [one, { ...one, leftMm: 1700 }])).toBeGreaterThan(alone);
+  const months = heatOfYear(
+    { shgc: 0.5, uValue: 2.7 },
+    Array.from({ length: 12 }, () => 80),
+    USUAL_FILM_RULES,
+  );
+  expect(months.map(({ gain }) => gain)).toEqual(Array.from({ length: 12 }, () => 40));
+  // January: 2.7 W/m²K over 26 K for 31 days.
+  expect(months[0]?.loss).toBeCloseTo((2.7 * 26 * 24 * 31) / 1000);
+  expect(months[6]?.loss).toBe(0);
 });

@@ -2,3 +2,4 @@ export { filmsForTest, southWestPane } from './films.ts';
 export { bookForTest, readingsForTest, recordsForTest, silverForTest } from './jobs.ts';
 export { filmForTest, jobForTest, paneForTest, randomJob } from './planJobs.ts';
 export { BLUNDERS, syntheticSurvey, withBlunders, type Blunder } from './syntheticSurvey.ts';
+export { leastLength } from './leastLength.ts';
