@@ -15,6 +15,8 @@ export interface VariantCost {
   readonly toBuy: number | null;
   readonly newRolls: number;
   readonly wasteShare: number;
+  /** Panes that were planned: those that are measured, and where the film may go. */
+  readonly panes: number;
   readonly pulls: number;
   readonly seams: number;
   readonly unplaced: number;
@@ -55,6 +57,7 @@ async function weigh({ variants }: CostOrder): Promise<void> {
         : prices.reduce((sum: number, price) => sum + (price ?? 0), 0),
       newRolls: bought.length,
       wasteShare: used > 0 ? 1 - net / used : 0,
+      panes: job.panes.length,
       pulls: plan.pulls.length,
       seams: plan.pulls.flatMap(({ pieces }) => pieces).filter(({ panel, panels }) => panel > 1 && panels > 1)
         .length,

@@ -89,13 +89,16 @@ function tradeRows(
   { unit, rules }: Shown,
   costs: ReadonlyMap<string, VariantCost>,
   widthMm: number | null,
+  paneCount: number,
 ): Row[] {
   const show = (mm: number) => formatLength(mm, { unit });
   const money = ({ id }: Film) => {
     const cost = costs.get(id);
     if (!cost) return 'planning';
-    if (cost.unplaced > 0) return 'cannot be cut';
-    return `${cost.cost === null ? 'no price' : cost.cost.toFixed(2)}, ${percent(cost.wasteShare)} waste${cost.seams > 0 ? `, ${countOf(cost.seams, 'seam')}` : ''}`;
+    if (cost.pulls === 0) return 'refused here, or not measured yet';
+    if (cost.unplaced > 0) return 'no roll of it will do';
+    const some = cost.panes < paneCount ? `${cost.panes} of ${countOf(paneCount, 'pane')}: ` : '';
+    return `${some}${cost.cost === null ? 'no price' : cost.cost.toFixed(2)}, ${percent(cost.wasteShare)} waste${cost.seams > 0 ? `, ${countOf(cost.seams, 'seam')}` : ''}`;
   };
   const noSeam = ({ rolls, turn }: Film) => {
     const wide = rolls.filter(
@@ -217,7 +220,7 @@ export function Compare({ found, pane, panes, figures, onClose }: CompareProps) 
           ],
         ] as Row[])
       : []),
-    ...tradeRows(shown, costs, sizesOf(pane, rules)?.cutting.widthMm ?? null),
+    ...tradeRows(shown, costs, sizesOf(pane, rules)?.cutting.widthMm ?? null, panes.length),
   ];
   const uncertain = figures.filter(
     ({ uncertainty, film }) => uncertainty.because !== 'broadBand' || film.assumed.length > 0,
