@@ -126,3 +126,22 @@ test('the rack is written on what was read; negative lengths, apprentices and ot
   expect((await stranger.put('/rack', { entries: [], removed: [{ id, baseVersion: 2 }] })).status).toBe(409);
   expect((await entryOf(id))?.entry.length).toBe(3500);
 });
+
+test('several pulls cut at once open one roll, and no two leftovers get one name', async () => {
+  const jobs = [await newJob(), await newJob()];
+  const before = (await rack()).map(({ entry }) => entry.id);
+  const told = await Promise.all(
+    jobs.flatMap((job) =>
+      ['1', '2', '3'].map((id) =>
+        owner.post(`/jobs/${job}/cut-pulls`, cutOf('G-new-1', 'new', { id, length: 1000 })),
+      ),
+    ),
+  );
+  expect(told.map(({ status }) => status)).toEqual([200, 200, 200, 200, 200, 200]);
+  const fresh = (await rack()).filter(({ entry }) => !before.includes(entry.id));
+  const rolls = fresh.filter(({ entry }) => entry.kind === 'roll');
+  expect(rolls.map(({ entry, reservedBy }) => [entry.length, reservedBy]).sort()).toEqual(
+    jobs.map((job) => [27_480, job]).sort(),
+  );
+  expect(fresh.filter(({ entry }) => entry.kind === 'offcut')).toHaveLength(6);
+});

@@ -1,6 +1,6 @@
 import type { CutPull, RackEntry, SaveRack } from '@neat-sill/core/contract';
 import { consume, stockSchema, type StockForPlan } from '@neat-sill/core/cuts';
-import { and, asc, eq, inArray } from 'drizzle-orm';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
 import { cutPulls, films, stock } from '../../db/schema.ts';
 import { HttpProblem } from '../../http/problem.ts';
@@ -84,8 +84,7 @@ export async function reserve(tx: Tx, jobId: string, stockIds: readonly string[]
 async function namesFor(tx: Tx, filmId: string): Promise<() => string> {
   const [film] = await tx.select({ data: films.data }).from(films).where(eq(films.id, filmId));
   const letter = film?.data.letter ?? 'Z';
-  // Whoever names next waits: the rack is read under the same lock that writes it.
-  const rows = await tx.select({ id: stock.id }).from(stock).orderBy(asc(stock.id)).for('update');
+  const rows = await tx.select({ id: stock.id }).from(stock);
   const numbers = rows.map(({ id }) => (id.startsWith(`${letter}-`) ? Number.parseInt(id.slice(2), 10) : 0));
   let last = Math.max(100, ...numbers.filter((number) => Number.isFinite(number)));
   return () => `${letter}-${(last += 1)}`;
@@ -103,6 +102,9 @@ export async function consumePull(
     .onConflictDoNothing()
     .returning({ pullId: cutPulls.pullId });
   if (first.length === 0) return;
+  // One cut at a time in a shop: names are given, and rolls opened, by what stands on the rack just then. A lock on rows
+  // would not show the next in line what was put there meanwhile.
+  await tx.execute(sql`select pg_advisory_xact_lock(hashtext(${`rack ${shopId}`}))`);
   const openedAs = `${jobId} ${keptAt} ${source.id}`;
   const isSource = source.kind === 'new' ? eq(stock.openedAs, openedAs) : eq(stock.id, source.id);
   const [row] = await tx.select().from(stock).where(isSource).for('update');
