@@ -84,7 +84,7 @@ test('the rack takes a stock list, says which lines it can’t, and keeps lot an
     .getByLabel('Sheet of the rack')
     .setInputFiles({ name: 'rack.csv', mimeType: 'text/csv', buffer: Buffer.from(list) });
   await expect(page.getByRole('alert')).toContainText(
-    '2 lines left out: line 3: “-40” is no length in mm above 0.',
+    '2 lines left out: line 3: “-40” is no length in mm above 0; measure what is left.',
   );
   const roll = page.getByRole('listitem').filter({ hasText: 'G-300' });
   await expect(roll).toContainText('lot B12, bay 3');
