@@ -7,7 +7,12 @@ export function filmForPlan(film: Film): FilmForPlan {
   return {
     id,
     name,
-    rolls: film.rolls.map(({ widthMm, lengthMm, price }) => ({ width: widthMm, length: lengthMm, price })),
+    rolls: film.rolls.map(({ widthMm, lengthMm, price, soldBy }) => ({
+      width: widthMm,
+      length: lengthMm,
+      price,
+      ...(soldBy === 'metre' ? { soldBy } : {}),
+    })),
     turn,
     matchEdges,
     pattern: pattern && { across: pattern.acrossMm, along: pattern.alongMm, drop: pattern.drop },

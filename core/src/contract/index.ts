@@ -45,6 +45,7 @@ export {
   type SaveFilms,
   type SaveRuleSet,
   type ShopBookAnswer,
+  bookForJob,
   type StoredRuleSet,
 } from './shop.ts';
 export { operations, type Operation } from './operations.ts';

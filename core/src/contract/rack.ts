@@ -1,12 +1,13 @@
 import { z } from 'zod';
 import { offcutSchema, sourceSchema, stockSchema } from '../cuts/index.ts';
 
+const onRackSchema = stockSchema.omit({ lot: true });
 const short = z.string().trim().max(60).nullable();
 
 /** A roll or offcut as it stands on the rack. */
 export const rackEntrySchema = z
   .strictObject({
-    entry: stockSchema,
+    entry: onRackSchema,
     lot: short,
     place: short,
     version: z.int(),
@@ -19,7 +20,7 @@ export const rackEntrySchema = z
 export const saveRackSchema = z
   .strictObject({
     entries: z
-      .array(z.strictObject({ entry: stockSchema, lot: short, place: short, baseVersion: z.int().min(0) }))
+      .array(z.strictObject({ entry: onRackSchema, lot: short, place: short, baseVersion: z.int().min(0) }))
       .max(5000),
     removed: z.array(z.strictObject({ id: z.string().min(1).max(200), baseVersion: z.int() })).max(5000),
   })
@@ -41,6 +42,11 @@ export const cutPullSchema = z
       id: z.string().min(1).max(400),
       length: z.number().positive(),
       offcuts: z.array(offcutSchema).max(200),
+      /** Sizes of its pieces, across and along the roll. */
+      pieces: z
+        .array(z.strictObject({ w: z.number().positive(), l: z.number().positive() }))
+        .max(500)
+        .default([]),
     }),
   })
   .meta({ id: 'CutPull' });

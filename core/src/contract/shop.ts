@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { rackEntrySchema } from './rack.ts';
+import { wantedSizeSchema } from '../cuts/index.ts';
 import { filmSchema } from '../film/index.ts';
+import type { ShopBook } from '../job/index.ts';
 import { ruleSetSchema } from '../rules/index.ts';
 
 const filmInBook = filmSchema.meta({ id: 'Film' });
@@ -15,6 +17,8 @@ export const shopBookSchema = z
     films: z.array(filmInBook),
     rack: z.array(rackEntrySchema),
     ruleSets: z.array(storedRuleSetSchema),
+    /** Sizes that were cut before, by film: what leftovers are likely to be good for. */
+    cutBefore: z.record(z.string(), z.array(wantedSizeSchema)),
   })
   .meta({ id: 'ShopBook' });
 
@@ -35,3 +39,18 @@ export type SaveFilms = z.infer<typeof saveFilmsSchema>;
 export type StoredRuleSet = z.infer<typeof storedRuleSetSchema>;
 export type ShopBookAnswer = z.infer<typeof shopBookSchema>;
 export type SaveRuleSet = z.infer<typeof saveRuleSetSchema>;
+
+/** The book as a job may use it: what another job has reserved is not there for it. */
+export function bookForJob(
+  { films, rack, ruleSets, cutBefore }: ShopBookAnswer,
+  jobId: string | null,
+): ShopBook {
+  return {
+    films,
+    stock: rack
+      .filter(({ reservedBy }) => reservedBy === null || reservedBy === jobId)
+      .map(({ entry, lot }) => ({ ...entry, lot })),
+    ruleSets: ruleSets.map(({ rules }) => rules),
+    cutBefore,
+  };
+}

@@ -112,6 +112,16 @@ function pullsOf(
   });
 }
 
+/** The pulls of packed rolls, not numbered yet. */
+export function pullsOfSources(
+  film: FilmForPlan,
+  sources: readonly OpenSource[],
+  job: PlanJob,
+  copies: ReadonlyMap<string, CopyOfPane>,
+): Pull[] {
+  return sources.flatMap((source) => pullsOf(source, film, job, copies));
+}
+
 /** The better of two bounds. A proven cost is a length where all film of the plan costs the same by its length. */
 function withProven(bound: FilmBound, proven: number | null, sources: readonly OpenSource[]): FilmBound {
   if (proven === null) return bound;
@@ -171,7 +181,7 @@ export function assemblePlan(
   unplaced: readonly UnplacedCopy[],
 ): CutPlan {
   const pulls = packed
-    .flatMap(({ film, sources }) => sources.flatMap((source) => pullsOf(source, film, job, copies)))
+    .flatMap(({ film, sources }) => pullsOfSources(film, sources, job, copies))
     .map((pull, at) => ({ ...pull, id: String(at + 1) }));
   const placed = new Map<string, number>();
   for (const piece of pulls.flatMap((pull) => pull.pieces))

@@ -1,4 +1,5 @@
 import { LARGEST_EXCESS_MM, SAME_PLACE_MM, SMALLEST_LACK_MM } from '../units/index.ts';
+import { knivesOf, tooManySlits } from './knives.ts';
 import { SIDES, type Side } from '../survey/index.ts';
 import { factoryEdgesOf, liesOn, near, type CheckContext } from './checkContext.ts';
 import { checkCopies } from './checkPanels.ts';
@@ -59,6 +60,15 @@ function checkPulls(context: CheckContext): PlanFault[] {
       faults.push(fault('pull.unknownSource', path, { id: pull.id, sourceId: pull.sourceId }));
       return;
     }
+    const { work } = context.job.rules;
+    if (work && tooManySlits(pull, source.width, work.mostSlits))
+      faults.push(
+        fault('pull.tooManySlits', path, {
+          id: pull.id,
+          slits: knivesOf(pull, source.width).length,
+          most: work.mostSlits,
+        }),
+      );
     if (!(pull.length > 0)) faults.push(fault('pull.noLength', path, { id: pull.id }));
     if (pull.start < -SAME_PLACE_MM || pull.start + pull.length > source.length + SAME_PLACE_MM)
       faults.push(
@@ -128,6 +138,13 @@ function neededSize(piece: Piece, pane: PaneForPlan, job: PlanJob): { w: number;
   return piece.turn % 180 === 0 ? { w: width, l: height } : { w: height, l: width };
 }
 
+/** Whether film comes off the roll that somebody wants for a pane. */
+function comesFrom(source: PlanSource, from: NonNullable<PaneForPlan['from']>): boolean {
+  return from.kind === 'onHand'
+    ? source.id === from.id
+    : source.kind === 'new' && near(source.width, from.width);
+}
+
 function checkPieces(context: CheckContext): PlanFault[] {
   const faults = faultList();
   const ids = new Set<string>();
@@ -144,6 +161,8 @@ function checkPieces(context: CheckContext): PlanFault[] {
         return;
       }
       if (!source) return;
+      if (pane.from && !comesFrom(source, pane.from))
+        faults.push(fault('piece.otherRoll', path, { piece: piece.id, source: source.id }));
       if (source.filmId !== pane.filmId)
         faults.push(
           fault('piece.otherFilm', path, { piece: piece.id, filmId: source.filmId, wished: pane.filmId }),

@@ -1,6 +1,6 @@
 import { SAME_PLACE_MM } from '../units/index.ts';
 import type { Side } from '../survey/index.ts';
-import { inseparable } from './checkStages.ts';
+import { knivesOf, stripsOf } from './knives.ts';
 import { rollSideOf } from './lay.ts';
 import type { CutPlan, Piece, PlanOffcut, PlanSource, Pull } from './cutPlan.ts';
 import type { PlanJob, RollEdge } from './planJob.ts';
@@ -82,27 +82,11 @@ function cutPiece(piece: Piece, strip: { widthMm: number }, pull: Pull, job: Pla
 }
 
 function stepOf(pull: Pull, source: PlanSource, job: PlanJob): CutStep {
-  const rects = pull.pieces.map((piece) => ({ ...piece, name: piece.id, kind: 'piece' as const }));
-  const strips = inseparable(
-    rects,
-    (r) => r.x,
-    (r) => r.w,
-  ).map((group) => {
-    const fromMm = Math.min(...group.map((r) => r.x));
-    const widthMm = Math.max(...group.map((r) => r.x + r.w)) - fromMm;
-    const ids = new Set(group.map((r) => r.name));
-    const pieces = pull.pieces.filter((piece) => ids.has(piece.id)).sort((a, b) => a.y - b.y);
-    return { fromMm, widthMm, pieces: pieces.map((piece) => cutPiece(piece, { widthMm }, pull, job)) };
-  });
-  const slits = strips.flatMap(({ fromMm, widthMm }) => [fromMm, fromMm + widthMm]);
-  const knifeAtMm = slits
-    .sort((a, b) => a - b)
-    .filter(
-      (at, index) =>
-        at > SAME_PLACE_MM &&
-        at < source.width - SAME_PLACE_MM &&
-        at - (slits[index - 1] ?? -1) > SAME_PLACE_MM,
-    );
+  const strips = stripsOf(pull).map((strip) => ({
+    ...strip,
+    pieces: strip.pieces.map((piece) => cutPiece(piece, strip, pull, job)),
+  }));
+  const knifeAtMm = knivesOf(pull, source.width);
   return { pull, source, knifeAtMm, strips, keep: pull.offcuts.filter(({ keep }) => keep) };
 }
 

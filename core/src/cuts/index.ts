@@ -32,6 +32,8 @@ export {
   type SpliceSurroundings,
 } from './splice.ts';
 export { rollSideOf } from './lay.ts';
+export { wantedSizeSchema, type WantedSize } from './work.ts';
+export { lotsByRoom, weighPlan, type PlanCount } from './weighPlan.ts';
 export { planCuts, type PlanEffort } from './planner.ts';
 export { checkPlan } from './checkPlan.ts';
 export type { PlanFault } from './planFault.ts';

@@ -34,6 +34,7 @@ export type UnplacedReason =
   | 'stock.short'
   | 'pane.tooLarge'
   | 'edge.notAvailable'
+  | 'pane.fromTooSmall'
   | 'seam.notAllowed'
   | 'seam.turnedFilm'
   | 'seam.axis'

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { FormatReader } from '../units/index.ts';
+import { planWorkSchema, wantedSizeSchema } from './work.ts';
 
 /** The file format `neat-sill/job` 1 as far as planning needs it; lengths in mm (docs/formats). */
 
@@ -14,7 +15,17 @@ const rollEdge = z.enum(['left', 'right']);
 export const filmForPlanSchema = z.strictObject({
   id,
   name: z.string(),
-  rolls: z.array(z.strictObject({ width: size, length: size, price: z.number().min(0).nullish() })),
+  rolls: z.array(
+    z.strictObject({
+      width: size,
+      length: size,
+      price: z.number().min(0).nullish(),
+      /** Sold as whole rolls, unless the supplier cuts it by the metre. */
+      soldBy: z.enum(['roll', 'metre']).optional(),
+    }),
+  ),
+  /** Sizes of it that were cut before. */
+  wantedBefore: z.array(wantedSizeSchema).max(2000).optional(),
   turn: z.enum(['any', 'half', 'none']),
   matchEdges: z.boolean(),
   pattern: z
@@ -29,6 +40,8 @@ export const stockSchema = z.strictObject({
   width: size,
   length: size,
   factoryEdges: z.array(rollEdge).default([]),
+  /** The batch it was made in, as printed on its box. */
+  lot: z.string().max(60).nullish(),
 });
 
 export const paneForPlanSchema = z.strictObject({
@@ -43,6 +56,15 @@ export const paneForPlanSchema = z.strictObject({
     .max(100_000, 'A count above 100,000 is a slip')
     .default(1),
   factoryEdge: z.enum(['none', 'left', 'right', 'top', 'bottom', 'any']).default('none'),
+  /** The room or elevation it is seen in: film of one lot there, if it can be. */
+  room: z.string().max(200).optional(),
+  /** Off this roll or offcut on hand, or off new film of this width, because somebody wants it so. */
+  from: z
+    .discriminatedUnion('kind', [
+      z.strictObject({ kind: z.literal('onHand'), id }),
+      z.strictObject({ kind: z.literal('new'), width: size }),
+    ])
+    .optional(),
   seams: z
     .strictObject({
       allowed: z.boolean(),
@@ -61,6 +83,8 @@ export const planRulesSchema = z.strictObject({
   minOffcut: z.strictObject({ width: notNegative, length: notNegative }),
   /** What film off a roll on hand counts while plans are weighed, as a share of what it costs to buy again. */
   bookValue: z.number().min(0.01).max(1).optional(),
+  /** What counts beside film; without it plans go by film alone. */
+  work: planWorkSchema.optional(),
 });
 
 /** The fields of planning; the application's own job file carries these and more (core/job). */

@@ -1,4 +1,4 @@
-import { assemblePlan, type CopyOfPane, type UnplacedCopy } from './assemblePlan.ts';
+import { assemblePlan, pullsOfSources, type CopyOfPane, type UnplacedCopy } from './assemblePlan.ts';
 import { costPerMm, weightPerMm } from './cost.ts';
 import type { CutPlan } from './cutPlan.ts';
 import {
@@ -12,11 +12,12 @@ import {
 } from './layouts.ts';
 import { boundBySections } from './optimise/crossSections.ts';
 import { exactCost } from './optimise/exactSmall.ts';
-import { demandOf } from './optimise/demand.ts';
+import { demandOf, mayComeOff, type Demand, type Supply } from './optimise/demand.ts';
 import type { LinearSolver } from './optimise/linearSolver.ts';
 import { realise } from './optimise/realise.ts';
-import { searchPulls, type SearchEffort } from './optimise/search.ts';
+import { searchPulls, type Arrangement as PullArrangement, type SearchEffort } from './optimise/search.ts';
 import type { FilmForPlan, PaneForPlan, PlanJob, RollEdge } from './planJob.ts';
+import { weighPlan } from './weighPlan.ts';
 import { isBetter, layCopy, type OpenSource, type PlacedCopy } from './rollPacking.ts';
 
 /** What the caller lends the planner: a source of chance in [0, 1) and a bell. Same chance and rounds, same plan. */
@@ -43,6 +44,7 @@ interface Copy extends CopyOfPane {
 interface Packed {
   readonly sources: readonly OpenSource[];
   readonly unplaced: readonly UnplacedCopy[];
+  /** What its film costs. */
   readonly cost: number;
 }
 
@@ -101,19 +103,29 @@ function stockSources(film: FilmForPlan, job: PlanJob): OpenSource[] {
       source: { id, filmId, kind, width, length },
       factoryEdges,
       costPerMm: weightPerMm(film, { kind, width }, job),
+      mostSlits: job.rules.work?.mostSlits ?? Infinity,
       used: 0,
       pulls: [],
     }));
 }
 
-function newSource(film: FilmForPlan, roll: { width: number; length: number }, id: string): OpenSource {
-  const source = { id, filmId: film.id, kind: 'new', width: roll.width, length: roll.length } as const;
-  return { source, factoryEdges: BOTH_EDGES, costPerMm: costPerMm(film, source), used: 0, pulls: [] };
+function newSource(film: FilmForPlan, roll: { width: number; length: number }, job: PlanJob): OpenSource {
+  const source = { id: '', filmId: film.id, kind: 'new', width: roll.width, length: roll.length } as const;
+  const mostSlits = job.rules.work?.mostSlits ?? Infinity;
+  return {
+    source,
+    factoryEdges: BOTH_EDGES,
+    costPerMm: costPerMm(film, source),
+    mostSlits,
+    used: 0,
+    pulls: [],
+  };
 }
 
 function reasonNotPlaced(copy: Copy, film: FilmForPlan, job: PlanJob): UnplacedReason {
   const { division, pane } = copy;
   if (division.kind === 'impossible') return division.reason;
+  if (pane.from) return 'pane.fromTooSmall';
   if (film.rolls.length === 0)
     return job.stock.some((entry) => entry.filmId === film.id) ? 'stock.short' : 'film.noRolls';
   if (division.kind === 'whole') return 'edge.notAvailable';
@@ -149,13 +161,14 @@ function pack(
     const favour = (shape: Shape) => arrangement.favour(copy, shape);
     let best: (PlacedCopy & { at: number }) | null = null;
     const tryOn = (source: OpenSource, at: number) => {
+      if (!mayComeOff(copy.pane, source.source)) return;
       for (const layout of layouts(copy, source.source)) {
         const placed = layCopy(source, copy.key, layout, favour);
         if (placed && (!best || isBetter(placed, best))) best = { ...placed, at };
       }
     };
     sources.forEach(tryOn);
-    for (const roll of arrangement.rolls) tryOn(newSource(film, roll, ''), -1);
+    for (const roll of arrangement.rolls) tryOn(newSource(film, roll, job), -1);
     const chosen = best as (PlacedCopy & { at: number }) | null;
     if (!chosen) unplaced.push({ ...copy, reason: reasonNotPlaced(copy, film, job) });
     else if (chosen.at >= 0)
@@ -210,7 +223,8 @@ export function planCuts(job: PlanJob, effort: PlanEffort): CutPlan {
     const copies = copiesOf(film, job);
     const layouts = layoutTable(film, job);
     const packed = pack(film, job, arrangements(copies, film, effort.random, 0), layouts);
-    return { film, copies, layouts, packed, bound: null };
+    const counted = job.rules.work ? totalOf(film, job, copies, packed.sources) : packed.cost;
+    return { film, copies, layouts, packed, total: counted, bound: null };
   });
   const allCopies = new Map<string, CopyOfPane>(
     states.flatMap(({ copies }) => copies.map((copy) => [copy.key, copy])),
@@ -240,12 +254,40 @@ interface FilmState {
   readonly copies: readonly Copy[];
   readonly layouts: ReturnType<typeof layoutTable>;
   packed: Packed;
+  /** What it counts by the rules; its film alone where nothing else does. */
+  total: number;
   /** Proven by cross-sections: no plan of these panes costs less; null where it was not reckoned. */
   bound: number | null;
 }
 
+function planOfSources(
+  job: PlanJob,
+  film: FilmForPlan,
+  sources: readonly OpenSource[],
+  copies: ReadonlyMap<string, CopyOfPane>,
+): Pick<CutPlan, 'sources' | 'pulls'> {
+  return { sources: sources.map(({ source }) => source), pulls: pullsOfSources(film, sources, job, copies) };
+}
+
+/** What packed rolls of a film count by the rules. */
+function totalOf(
+  film: FilmForPlan,
+  job: PlanJob,
+  copies: readonly Copy[],
+  sources: readonly OpenSource[],
+): number {
+  const named = new Map<string, CopyOfPane>(copies.map((copy) => [copy.key, copy]));
+  return weighPlan({ ...job, films: [film] }, planOfSources(job, film, sources, named)).total;
+}
+
 /** Sums of lengths in another order differ by less, in money. */
 const ROUNDING = 1e-6;
+/** Steps of each choice of rolls before the best is gone on with. */
+const STEPS_A_CHOICE = 150;
+/** Lots on hand that are tried for themselves. */
+const MOST_LOTS = 4;
+/** Steps without a better plan after which there is nothing to wait for. */
+const PATIENCE = 4000;
 /** From this many different parts on the bound takes seconds. */
 const MANY_PARTS = 40;
 /** From this many different parts on the bound by cross-sections takes too long for what it says. */
@@ -257,6 +299,7 @@ function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell: () =>
   const demand = demandOf(film, job);
   const solver = effort.solver ?? null;
   const shouldStop = () => effort.shouldStop();
+  const { counting } = demand;
   const laid = demand.kinds.reduce((sum, { copies }) => sum + copies.length, 0);
   const all = laid > 0 && laid === state.copies.length - state.packed.unplaced.length;
   const prove = (): { worth: readonly number[] | null; bound: number } => {
@@ -278,29 +321,75 @@ function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell: () =>
     return;
   }
   const stockIds = new Set(job.stock.map((entry) => entry.id));
-  const search = (from: Pick<SearchEffort, 'worth' | 'bound' | 'starts' | 'steps'>) =>
-    searchPulls(demand, {
+  let lead: { readonly demand: Demand; readonly from: PullArrangement } | null = null;
+  const search = (
+    from: Pick<SearchEffort, 'worth' | 'bound' | 'starts' | 'steps' | 'from' | 'patience'>,
+    within: Demand = demand,
+    stop = shouldStop,
+  ) =>
+    searchPulls(within, {
       ...from,
       random: effort.random,
-      shouldStop,
+      shouldStop: stop,
       solver,
       secondsLeft: effort.secondsLeft ?? (() => Infinity),
       onBetter: (better) => {
-        if (better.cost >= state.packed.cost - 1e-6) return;
+        if (!counting && better.cost >= state.packed.cost - 1e-6) return;
         let opened = 0;
-        const sources = realise(demand, better, () => {
+        const sources = realise(within, better, () => {
           do opened += 1;
           while (stockIds.has(`${film.id}-new-${opened}`));
           return `${film.id}-new-${opened}`;
         });
         if (!sources) return;
-        state.packed = { sources, unplaced: state.packed.unplaced, cost: better.cost };
+        const total = counting ? totalOf(film, job, state.copies, sources) : better.cost;
+        if (lead === null || total < state.total - 1e-6) lead = { demand: within, from: better };
+        if (total >= state.total - 1e-6) return;
+        state.packed = { sources, unplaced: state.packed.unplaced, cost: better.film };
+        state.total = total;
         tell();
       },
     });
   // Where the bound takes a while a better plan comes before it.
   if (demand.parts.length > MANY_PARTS) search({ worth: null, bound: 0, starts: 1, steps: 0 });
-  search({ ...prove(), starts: 4, steps: effort.rounds });
+  const proven = prove();
+  if (!counting) {
+    search({ ...proven, starts: 4, steps: effort.rounds });
+    return;
+  }
+  // Which rolls to buy, and whether to mix lots, weighs more than how they are cut: each choice is begun for itself.
+  const early = () => effort.shouldStop(0.4);
+  const first = { bound: 0, starts: 2, steps: Math.min(effort.rounds, STEPS_A_CHOICE) };
+  search({ ...first, worth: proven.worth }, demand, early);
+  for (const only of choicesOfSupply(demand, job)) {
+    const within = demandOf(film, job, only);
+    if (within.kinds.reduce((sum, { copies }) => sum + copies.length, 0) === laid)
+      search({ ...first, worth: null }, within, early);
+  }
+  const best = lead as { readonly demand: Demand; readonly from: PullArrangement } | null;
+  const goOn = { bound: 0, starts: 2, steps: effort.rounds, patience: PATIENCE, from: best?.from ?? null };
+  search({ ...goOn, worth: best && best.demand !== demand ? null : proven.worth }, best?.demand ?? demand);
+}
+
+/** What a job may be cut from, each for itself: new film of one width only, no film on hand, film of one lot. */
+function choicesOfSupply(
+  { film, supplies }: Demand,
+  job: PlanJob,
+): ((supply: Omit<Supply, 'at'>) => boolean)[] {
+  const widths = [...new Set(film.rolls.map(({ width }) => width))];
+  const lotOf = new Map(job.stock.map(({ id, lot }) => [id, lot ?? null]));
+  const onHand = supplies.some(({ kind }) => kind !== 'new');
+  const lots = [...new Set(supplies.flatMap(({ id }) => (id === null ? [] : (lotOf.get(id) ?? []))))].slice(
+    0,
+    MOST_LOTS,
+  );
+  return [
+    ...(widths.length > 1
+      ? widths.map((width) => (supply: Omit<Supply, 'at'>) => supply.kind !== 'new' || supply.width === width)
+      : []),
+    ...(onHand ? [(supply: Omit<Supply, 'at'>) => supply.kind === 'new'] : []),
+    ...lots.map((lot) => (supply: Omit<Supply, 'at'>) => supply.id !== null && lotOf.get(supply.id) === lot),
+  ];
 }
 
 /** Shakes the order and the turns of the first way of packing and keeps the best: for what the search cannot lay. */

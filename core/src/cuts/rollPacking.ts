@@ -36,6 +36,8 @@ export interface OpenSource {
   readonly source: PlanSource;
   readonly factoryEdges: readonly RollEdge[];
   readonly costPerMm: number;
+  /** No pull is slit at more places. */
+  readonly mostSlits: number;
   readonly used: number;
   readonly pulls: readonly OpenPull[];
 }
@@ -108,6 +110,9 @@ function newStripSpots(source: OpenSource, shape: Shape): Spot[] {
     const room = rightEnd(pull, width) - leftEnd(pull);
     if (shape.w > room + SMALLEST_LACK_MM || shape.l > pull.length + SMALLEST_LACK_MM) return [];
     if (shape.lane === 'both' || (shape.lane !== 'free' && pull[side].length > 0)) return [];
+    const strips = pull.left.length + pull.right.length;
+    const slits = strips + (room - shape.w > SMALLEST_LACK_MM ? 1 : 0);
+    if (strips > 0 && slits > source.mostSlits) return [];
     const x = side === 'left' ? leftEnd(pull) : rightEnd(pull, width) - shape.w;
     const waste = (pull.length - shape.l) * shape.w * 0.5;
     const place: Spot['place'] = (piece) =>

@@ -1,4 +1,4 @@
-import { FILM_KINDS, type Film, type FilmKind, type FilmOptics } from './film.ts';
+import { FILM_KINDS, type Film, type FilmKind, type FilmOptics, type RollOnSale } from './film.ts';
 import { OPTICS_KEYS, filmSchema } from './filmSchema.ts';
 
 /** Columns of a catalogue sheet. Optics as shares from 0 to 1, or in per cent, the same way all through the sheet. */
@@ -30,6 +30,7 @@ export const FILM_COLUMNS = [
   'rollLengthMm',
   'rollPrice',
   'priceFrom',
+  'soldBy',
 ] as const;
 export type FilmColumn = (typeof FILM_COLUMNS)[number];
 
@@ -287,6 +288,7 @@ interface RollLine {
   readonly widthMm: number;
   readonly lengthMm: number;
   readonly price: number | null;
+  readonly soldBy: RollOnSale['soldBy'];
   readonly from: string | null;
 }
 
@@ -306,11 +308,15 @@ function readRoll(line: FilmLine): RollLine | null | readonly FilmLineProblem[] 
   const from = line.priceFrom?.trim() || null;
   if (from !== null && !/^\d{4}-\d{2}-\d{2}$/.test(from))
     problems.push({ code: 'film.notOneOf', column: 'priceFrom', text: from });
+  const sold = line.soldBy?.trim().toLowerCase() || 'roll';
+  if (sold !== 'roll' && sold !== 'metre')
+    problems.push({ code: 'film.notOneOf', column: 'soldBy', text: line.soldBy ?? '' });
   if (widthMm === null && lengthMm === null) return problems.length > 0 ? problems : null;
   if (widthMm === null) problems.push({ code: 'film.missing', column: 'rollWidthMm' });
   if (lengthMm === null) problems.push({ code: 'film.missing', column: 'rollLengthMm' });
   if (problems.length > 0) return problems;
-  return { widthMm: widthMm ?? 0, lengthMm: lengthMm ?? 0, price, from };
+  const soldBy = sold === 'metre' ? 'metre' : 'roll';
+  return { widthMm: widthMm ?? 0, lengthMm: lengthMm ?? 0, price, from, soldBy };
 }
 
 function withRoll(film: Film, roll: RollLine): Film {
@@ -402,8 +408,9 @@ export function catalogueLines(films: readonly Film[]): FilmLine[] {
       patternDrop: film.pattern?.drop ?? '',
       lots: film.lots.join('; '),
     };
-    const rolls = film.rolls.flatMap(({ widthMm, lengthMm, price, later }): FilmLine[] => {
-      const size = { rollWidthMm: String(widthMm), rollLengthMm: String(lengthMm) };
+    const rolls = film.rolls.flatMap(({ widthMm, lengthMm, price, soldBy, later }): FilmLine[] => {
+      const sold = soldBy === 'metre' ? { soldBy } : {};
+      const size = { rollWidthMm: String(widthMm), rollLengthMm: String(lengthMm), ...sold };
       return [
         { ...size, rollPrice: price === null ? '' : String(price) },
         ...later.map(({ from, price: then }) => ({ ...size, rollPrice: String(then), priceFrom: from })),

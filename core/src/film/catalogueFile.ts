@@ -7,6 +7,7 @@ const rollInFile = z.strictObject({
   rollLengthMm: cell,
   rollPrice: cell.optional(),
   priceFrom: cell.optional(),
+  soldBy: cell.optional(),
 });
 
 /** A catalogue as JSON: films by the columns of the sheet, their rolls in a list. */

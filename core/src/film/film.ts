@@ -30,6 +30,8 @@ export interface RollOnSale {
   readonly lengthMm: number;
   /** For the whole roll; null while the supplier has not named one. */
   readonly price: number | null;
+  /** By the metre: the supplier cuts off what is wanted, at the price of the roll for its share of it. */
+  readonly soldBy: 'roll' | 'metre';
   /** Prices that are named already and hold from a day on, `YYYY-MM-DD`. */
   readonly later: readonly { readonly from: string; readonly price: number }[];
 }

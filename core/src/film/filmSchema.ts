@@ -52,6 +52,7 @@ export const filmSchema = z.strictObject({
         widthMm: sizeMm,
         lengthMm: sizeMm,
         price: z.number().min(0).nullable(),
+        soldBy: z.enum(['roll', 'metre']).default('roll'),
         later: z
           .array(z.strictObject({ from: z.iso.date(), price: z.number().min(0) }))
           .max(50)

@@ -50,7 +50,11 @@ export function keptPlan(records: JobRecords, book: ShopBook): { kept: KeptPlan;
   const kept = records.plan[PLAN_ID];
   if (!kept) return null;
   // Cutting changes the rack, not what is wanted: a plan holds while the panes, films and rules are the same.
-  const wanted = (job: KeptPlan['job']) => ({ ...job, stock: [] });
+  const wanted = (job: KeptPlan['job']) => ({
+    ...job,
+    stock: [],
+    films: job.films.map((film) => ({ ...film, wantedBefore: [] })),
+  });
   return { kept, holds: sameData(wanted(kept.job), wanted(planJobOf(records, book).job)) };
 }
 

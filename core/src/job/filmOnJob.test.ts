@@ -162,7 +162,7 @@ describe('films as they were sold', () => {
     const dearer = {
       ...silverForTest,
       version: 2,
-      rolls: [{ widthMm: 1524, lengthMm: 30480, price: 500, later: [] }],
+      rolls: [{ widthMm: 1524, lengthMm: 30480, price: 500, soldBy: 'roll' as const, later: [] }],
     };
     const later = { ...book, films: [dearer, neutralForTest] };
     expect(bookOfJob(sold.value, later, '2026-11-25').films[0]?.rolls[0]?.price).toBe(412);

@@ -5,6 +5,7 @@ import {
   type PaneForPlan,
   type PlanJob,
   type StockForPlan,
+  type WantedSize,
 } from '../cuts/index.ts';
 import type { Film } from '../film/index.ts';
 import type { RuleSet } from '../rules/index.ts';
@@ -24,6 +25,8 @@ import { headerOf, inOrder, type JobRecords, type Pane, type Wall } from './reco
 export interface ShopBook {
   readonly films: readonly Film[];
   readonly stock: readonly StockForPlan[];
+  /** Sizes that were cut before, by film. */
+  readonly cutBefore: Readonly<Record<string, readonly WantedSize[]>>;
   readonly ruleSets: readonly RuleSet[];
 }
 
@@ -42,6 +45,8 @@ export function ruleSetOf(records: JobRecords, book: ShopBook): RuleSet {
 
 /** The rules of planning that follow from a school: what is added at trimmed sides, at the factory edge, at seams. */
 export function planRulesOf({ cutting }: RuleSet): PlanJob['rules'] {
+  const { work } = cutting;
+  const costOf = (seconds: number) => (work.hourlyRate * seconds) / 3600;
   return {
     allowance: cutting.school === 'benchCut' ? 0 : cutting.marginMm,
     factoryEdgeAllowance: -cutting.factoryEdgeGapMm,
@@ -49,6 +54,14 @@ export function planRulesOf({ cutting }: RuleSet): PlanJob['rules'] {
     minPanel: cutting.minPanelMm,
     minOffcut: { width: cutting.minOffcutWidthMm, length: cutting.minOffcutLengthMm },
     bookValue: cutting.bookValue,
+    work: {
+      perPull: costOf(work.pullSeconds),
+      perKnifeSetting: costOf(work.knifeSeconds),
+      mostSlits: work.mostSlits,
+      leftoverWorth: work.leftoverWorth,
+      sliver: { underMm: work.sliverUnderMm, cost: costOf(work.sliverSeconds) },
+      perExtraLot: work.extraLotCost,
+    },
   };
 }
 
@@ -188,7 +201,11 @@ function piecesWanted(pane: Pane, rules: RuleSet): number {
   return coveredStrips(pane, heightMm, rules.film).length;
 }
 
-function paneForPlan(id: string, pane: Pane, film: Film, rules: RuleSet): PaneForPlan | null {
+function wishedRoll(from: NonNullable<Pane['fromRoll']>): NonNullable<PaneForPlan['from']> {
+  return from.kind === 'onHand' ? from : { kind: 'new', width: from.widthMm };
+}
+
+function paneForPlan(id: string, pane: Pane, roomId: string, film: Film, rules: RuleSet): PaneForPlan | null {
   const cut = cutOf(pane, rules, film);
   if (!cut || cut.width <= 0 || cut.height <= 0) return null;
   const seams = { ...cut.seams, allowed: cut.seams.allowed && film.mayBeSeamed };
@@ -198,6 +215,8 @@ function paneForPlan(id: string, pane: Pane, film: Film, rules: RuleSet): PaneFo
     filmId: film.id,
     count: piecesWanted(pane, rules),
     ...cut,
+    room: roomId,
+    ...(pane.fromRoll ? { from: wishedRoll(pane.fromRoll) } : {}),
     seams,
   };
   // At a seam the factory edge belongs to the seam: a divided pane has no wish for its outer sides.
@@ -231,7 +250,7 @@ export function planJobOf(
       leftOut.push({ paneId: pane.id, reason: 'pane.noFilm' });
       continue;
     }
-    const asked = paneForPlan(pane.id, pane, film, rules);
+    const asked = paneForPlan(pane.id, pane, records.wall[pane.wallId]?.roomId ?? '', film, rules);
     if (!asked)
       leftOut.push({
         paneId: pane.id,
@@ -248,7 +267,11 @@ export function planJobOf(
     name: headerOf(records)?.name ?? '',
     films: book.films
       .filter((film) => used.has(film.id))
-      .map((film) => chosenRolls(filmForPlan(film), records)),
+      .map((film) => {
+        const wanted = book.cutBefore[film.id] ?? [];
+        const forPlan = chosenRolls(filmForPlan(film), records);
+        return wanted.length > 0 ? { ...forPlan, wantedBefore: [...wanted] } : forPlan;
+      }),
     stock: book.stock.filter((entry) => used.has(entry.filmId) && isChosen(entry, records)),
     panes,
     rules: planRulesOf(rules),

@@ -267,6 +267,14 @@ const paneSchema = z.strictObject({
     .default([]),
   /** The hole in the frame, where it was measured: the glass can't be larger. */
   hole: sizeSchema.nullable().default(null),
+  /** The roll or offcut, or the width of new film, off which somebody wants it. */
+  fromRoll: z
+    .discriminatedUnion('kind', [
+      z.strictObject({ kind: z.literal('onHand'), id: z.string().min(1).max(200) }),
+      z.strictObject({ kind: z.literal('new'), widthMm: wallMm }),
+    ])
+    .nullable()
+    .default(null),
   seams: z.strictObject({
     allowed: z.boolean(),
     axis: z.enum(['any', 'vertical', 'horizontal']),
@@ -416,5 +424,6 @@ export const NEW_PANE: Omit<Pane, 'wallId' | 'label' | 'order' | 'gapBeforeMm' |
   condition: [],
   hidden: [],
   hole: null,
+  fromRoll: null,
   seams: { allowed: true, axis: 'vertical', atMm: null },
 };

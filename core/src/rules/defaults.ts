@@ -1,3 +1,4 @@
+import { USUAL_CUTTING_WORK } from './cuttingWork.ts';
 import { USUAL_FILM_RULES } from './filmRules.ts';
 import type { RuleSet } from './ruleSet.ts';
 
@@ -27,6 +28,8 @@ const cautious: RuleSet = {
     bookValue: 0.6,
     minOffcutWidthMm: 300,
     minOffcutLengthMm: 600,
+    seam: 'double',
+    work: USUAL_CUTTING_WORK,
   },
   fitting: {
     lightGapMm: 1.5,

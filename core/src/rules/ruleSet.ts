@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { cuttingWorkSchema } from './cuttingWork.ts';
 import { filmRulesSchema } from './filmRules.ts';
 
 /** The schools of cutting between which a shop chooses. */
@@ -49,6 +50,11 @@ export const ruleSetSchema = z.strictObject({
       .describe('What film off a roll on the rack counts, as a share of what it costs to buy again'),
     minOffcutWidthMm: lengthMm.max(2000),
     minOffcutLengthMm: lengthMm.max(5000),
+    seam: z
+      .enum(['double', 'butt'])
+      .default('double')
+      .describe('Seams are cut through both layers on the glass, or butted edge to edge as they come'),
+    work: cuttingWorkSchema.prefault({}),
   }),
   fitting: z.strictObject({
     lightGapMm: lengthMm.max(10),

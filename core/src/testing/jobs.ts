@@ -38,14 +38,19 @@ export const silverForTest: Film = {
   cureDays: null,
   lots: [],
   version: 1,
-  rolls: [{ widthMm: 1524, lengthMm: 30480, price: 412, later: [] }],
+  rolls: [{ widthMm: 1524, lengthMm: 30480, price: 412, soldBy: 'roll', later: [] }],
   turn: 'half',
   matchEdges: true,
   mayBeSeamed: true,
   pattern: null,
 };
 
-export const bookForTest: ShopBook = { films: [silverForTest], stock: [], ruleSets: DEFAULT_RULE_SETS };
+export const bookForTest: ShopBook = {
+  films: [silverForTest],
+  stock: [],
+  ruleSets: DEFAULT_RULE_SETS,
+  cutBefore: {},
+};
 
 export function readingsForTest(lengths: readonly number[]): Readings {
   const entries = READING_PLACES.map((place, at) => {

@@ -36,6 +36,7 @@ export const FILM_COLUMN_NAMES: Readonly<Record<FilmColumn, string>> = {
   rollWidthMm: 'roll width (mm)',
   rollLengthMm: 'roll length (mm)',
   rollPrice: 'price of the roll',
+  soldBy: 'sold by roll or metre',
   priceFrom: 'price from (day)',
 };
 

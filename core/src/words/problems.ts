@@ -150,6 +150,8 @@ const WAYS_OUT: Readonly<Record<UnplacedReason, string>> = {
   'pane.tooLarge': 'No roll covers it, even in panels; choose a film with wider or longer rolls.',
   'edge.notAvailable':
     'No roll edge can lie at the side that wants one; take the wish back or choose a film that may be turned.',
+  'pane.fromTooSmall':
+    'The roll that was chosen for it is not on the rack any more, or is too small for it; choose another, or take the choice back.',
   'seam.notAllowed':
     'It is wider than any roll and may not be seamed; allow a seam or choose a film with a wider roll.',
   'seam.turnedFilm':
@@ -233,6 +235,10 @@ const FAULTS: Readonly<Record<string, (f: PlanFault['figures']) => string>> = {
   'pull.noLength': (f) => `Pull ${f['id']} has no length.`,
   'pull.offRoll': (f) => `Pull ${f['id']} ends at ${f['end']} mm, the roll has ${f['length']} mm.`,
   'pull.overlap': (f) => `Pulls ${f['other']} and ${f['id']} take the same stretch of the roll.`,
+  'pull.tooManySlits': (f) =>
+    `Pull ${f['id']} is slit at ${f['slits']} places; the house rules allow ${f['most']} knives.`,
+  'piece.otherRoll': (f) =>
+    `Piece ${f['piece']} comes off ${f['source']}, but another roll was chosen for its pane.`,
   'piece.twice': (f) => `The piece ${f['piece']} is listed twice.`,
   'piece.unknownPane': (f) => `Piece ${f['piece']} is for pane ${f['paneId']}, which the job does not have.`,
   'piece.otherFilm': (f) =>

@@ -89,6 +89,9 @@ export const cutPulls = pgTable(
     keptAt: text().notNull(),
     pullId: text().notNull(),
     at: moment().notNull(),
+    filmId: text(),
+    /** Sizes across and along the roll: what the shop cuts. */
+    pieces: jsonb().$type<readonly { w: number; l: number }[]>().notNull().default([]),
   },
   (table) => [primaryKey({ columns: [table.jobId, table.keptAt, table.pullId] })],
 );
@@ -164,6 +167,30 @@ export const papers = pgTable('papers', {
   pdf: bytes(),
   madeAt: moment().notNull(),
 });
+
+/** Cut planning that was handed to the server: what is to be planned, and the best plan so far. */
+export const plannings = pgTable(
+  'plannings',
+  {
+    id: uuid().primaryKey(),
+    shopId: shopId(),
+    jobId: uuid()
+      .notNull()
+      .references(() => jobs.id),
+    work: jsonb().$type<unknown>().notNull(),
+    seconds: integer().notNull(),
+    state: text({ enum: ['waiting', 'working', 'ready', 'stopped', 'failed'] }).notNull(),
+    plan: jsonb().$type<unknown>(),
+    /** How many better plans were found, and after how many seconds the last. */
+    found: integer().notNull().default(0),
+    afterSeconds: integer().notNull().default(0),
+    problem: text(),
+    askedBy: uuid().references(() => people.id),
+    askedAt: moment().notNull(),
+    finishedAt: moment(),
+  },
+  (table) => [index().on(table.jobId, table.askedAt)],
+);
 
 /** Photographs of a job, as JPEG without what a camera writes beside the picture. */
 export const pictures = pgTable('pictures', {

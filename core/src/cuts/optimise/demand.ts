@@ -1,5 +1,6 @@
 import { SMALLEST_LACK_MM } from '../../units/index.ts';
 import { costPerMm, weightPerMm } from '../cost.ts';
+import { countingFor, type Counting } from '../counting.ts';
 import type { PlanSource } from '../cutPlan.ts';
 import { divide, panelLayouts, wholeShapes, type Lane, type Layout, type Shape } from '../layouts.ts';
 import type { FilmForPlan, PaneForPlan, PlanJob, RollEdge } from '../planJob.ts';
@@ -43,7 +44,12 @@ export interface Supply {
   readonly id: string | null;
   readonly width: number;
   readonly length: number;
+  /** What its film costs; offcuts nothing. */
   readonly costPerMm: number;
+  /** What its film counts by the rules, offcuts at their worth, new film once its roll is bought. */
+  readonly countPerMm: number;
+  /** What buying one more of it counts. */
+  readonly opening: number;
   readonly factoryEdges: readonly RollEdge[];
 }
 
@@ -52,32 +58,43 @@ export interface Demand {
   readonly kinds: readonly Kind[];
   readonly parts: readonly Part[];
   readonly supplies: readonly Supply[];
+  /** What counts beside film; null: nothing. */
+  readonly counting: Counting | null;
+  /** No pull is slit at more places. */
+  readonly mostSlits: number;
   /** Kinds whose panels must follow a pattern along the roll: no work for this planner. */
   readonly patterned: boolean;
 }
 
 const BOTH: readonly RollEdge[] = ['left', 'right'];
 
-function suppliesOf(film: FilmForPlan, job: PlanJob): Supply[] {
+function suppliesOf(
+  film: FilmForPlan,
+  job: PlanJob,
+  counting: Counting | null,
+  only: (supply: Omit<Supply, 'at'>) => boolean,
+): Supply[] {
   const onHand = job.stock
     .filter((entry) => entry.filmId === film.id)
-    .map(({ id, kind, width, length, factoryEdges }) => ({
-      kind,
-      id,
-      width,
-      length,
-      costPerMm: weightPerMm(film, { kind, width }, job),
-      factoryEdges,
-    }));
-  const sold = film.rolls.map((roll) => ({
-    kind: 'new' as const,
-    id: null,
-    width: roll.width,
-    length: roll.length,
-    costPerMm: costPerMm(film, { kind: 'new', ...roll }),
-    factoryEdges: BOTH,
-  }));
-  return [...onHand, ...sold].map((supply, at) => ({ ...supply, at }));
+    .map(({ id, kind, width, length, factoryEdges }) => {
+      const costsPerMm = weightPerMm(film, { kind, width }, job);
+      const countPerMm = counting && kind === 'offcut' ? counting.offcutPerMm({ width, length }) : costsPerMm;
+      return { kind, id, width, length, costPerMm: costsPerMm, countPerMm, opening: 0, factoryEdges };
+    });
+  const sold = film.rolls.map((roll) => {
+    const costsPerMm = costPerMm(film, { kind: 'new', ...roll });
+    return {
+      kind: 'new' as const,
+      id: null,
+      width: roll.width,
+      length: roll.length,
+      costPerMm: costsPerMm,
+      countPerMm: counting?.newPerMm(roll) ?? costsPerMm,
+      opening: counting?.opening(roll) ?? 0,
+      factoryEdges: BOTH,
+    };
+  });
+  return [...onHand, ...sold].filter(only).map((supply, at) => ({ ...supply, at }));
 }
 
 /** The only supply off which a form may be cut, since the other panels of its pane come off it; null: any. */
@@ -113,12 +130,17 @@ function waysOf(pane: PaneForPlan, film: FilmForPlan, job: PlanJob, supplies: re
   const division = divide(pane, film, job.rules);
   if (division.kind === 'impossible') return [];
   if (division.kind === 'whole') {
-    const shapes = wholeShapes(pane, film, job.rules).filter((shape) =>
-      supplies.some((supply) => goesOn(shape, supply)),
+    const shapes = wholeShapes(pane, film, job.rules);
+    const able = supplies.filter(
+      (supply) => mayComeOff(pane, supply) && shapes.some((shape) => goesOn(shape, supply)),
     );
-    return shapes.length > 0 ? [{ layout: [shapes] as Layout, supply: null }] : [];
+    const going = shapes.filter((shape) => able.some((supply) => goesOn(shape, supply)));
+    const layout: Layout = [going];
+    if (pane.from) return able.map(({ at }) => ({ layout, supply: at as number | null }));
+    return going.length > 0 ? [{ layout, supply: null }] : [];
   }
   return supplies.flatMap((supply) => {
+    if (!mayComeOff(pane, supply)) return [];
     const seen = new Set<string>();
     return panelLayouts(pane, film, job.rules, supply, division.ways).flatMap((layout) => {
       const key = sameLayout(layout);
@@ -130,12 +152,28 @@ function waysOf(pane: PaneForPlan, film: FilmForPlan, job: PlanJob, supplies: re
   });
 }
 
-const sizeKey = ({ width, height, factoryEdge, seams }: PaneForPlan) =>
-  `${width} ${height} ${factoryEdge} ${seams.allowed} ${seams.axis} ${seams.at?.join() ?? ''}`;
+const sizeKey = ({ width, height, factoryEdge, seams, from }: PaneForPlan) =>
+  `${width} ${height} ${factoryEdge} ${seams.allowed} ${seams.axis} ${seams.at?.join() ?? ''} ${JSON.stringify(from ?? null)}`;
 
-/** The panes of a film by kind, with every way to make them, and what there is to cut them from. */
-export function demandOf(film: FilmForPlan, job: PlanJob): Demand {
-  const supplies = suppliesOf(film, job);
+/** Whether somebody's wish lets a pane come off a supply. */
+export function mayComeOff(
+  { from }: Pick<PaneForPlan, 'from'>,
+  source: { readonly id: string | null; readonly kind: Supply['kind']; readonly width: number },
+): boolean {
+  if (!from) return true;
+  return from.kind === 'onHand'
+    ? source.id === from.id
+    : source.kind === 'new' && Math.abs(source.width - from.width) <= SMALLEST_LACK_MM;
+}
+
+/** The panes of a film by kind, with every way to make them, and what there is to cut them from: all, or some of it. */
+export function demandOf(
+  film: FilmForPlan,
+  job: PlanJob,
+  only: (supply: Omit<Supply, 'at'>) => boolean = () => true,
+): Demand {
+  const counting = countingFor(film, job);
+  const supplies = suppliesOf(film, job, counting, only);
   const groups = new Map<string, PaneForPlan[]>();
   for (const pane of job.panes)
     if (pane.filmId === film.id) groups.set(sizeKey(pane), [...(groups.get(sizeKey(pane)) ?? []), pane]);
@@ -162,7 +200,9 @@ export function demandOf(film: FilmForPlan, job: PlanJob): Demand {
         return at;
       }),
     }));
-    const copies = panes.flatMap((pane) =>
+    // Room by room, so that the copies of a room come off one roll where they can.
+    const byRoom = [...panes].sort((a, b) => (a.room ?? '').localeCompare(b.room ?? ''));
+    const copies = byRoom.flatMap((pane) =>
       Array.from({ length: pane.count }, (_, copy) => ({
         paneId: pane.id,
         copy: copy + 1,
@@ -172,7 +212,8 @@ export function demandOf(film: FilmForPlan, job: PlanJob): Demand {
     kinds.push({ copies, ways });
   }
   const patterned = parts.some(({ forms }) => forms.some(({ shape }) => shape.phase !== null));
-  return { film, kinds, parts, supplies, patterned };
+  const mostSlits = job.rules.work?.mostSlits ?? Infinity;
+  return { film, kinds, parts, supplies, counting, mostSlits, patterned };
 }
 
 /** Used lengths and widths: the source of a plan that stands for a supply. */

@@ -1,30 +1,6 @@
 import { SMALLEST_LACK_MM } from '../../units/index.ts';
 import { boundTo, goesOn, type Demand, type Form, type Supply } from './demand.ts';
-
-/** A strip of a pull: forms one behind the other, none wider than the strip. */
-export interface Strip {
-  readonly w: number;
-  /** On a factory edge for a piece that wants it; null where it may stand anywhere. */
-  readonly lane: 'left' | 'right' | 'both' | null;
-  readonly stack: readonly Form[];
-}
-
-/** A pull off a supply, not yet numbered: its length follows from its longest stack. */
-export interface BuiltPull {
-  readonly supply: number;
-  readonly length: number;
-  readonly cost: number;
-  readonly strips: readonly Strip[];
-}
-
-const stackLength = (stack: readonly Form[]) => stack.reduce((sum, { l }) => sum + l, 0);
-
-export function pullOf(supply: Supply, strips: readonly Strip[]): BuiltPull {
-  const length = Math.max(0, ...strips.map(({ stack }) => stackLength(stack)));
-  return { supply: supply.at, length, cost: supply.costPerMm * length, strips };
-}
-
-export const formsOf = ({ strips }: BuiltPull): Form[] => strips.flatMap(({ stack }) => stack);
+import { pullOf, type BuiltPull, type Strip } from './builtPull.ts';
 
 /** So many steps a length is counted in at the least: 1 mm for short pulls, more for long ones. */
 const STEPS = 2000;
@@ -142,7 +118,12 @@ interface Choice {
 }
 
 /** The strips beside each other that are worth most across a width; each free choice may be taken again. */
-function bestAcross(free: readonly Choice[], edged: readonly Choice[], width: number): Choice[] {
+function bestAcross(
+  free: readonly Choice[],
+  edged: readonly Choice[],
+  width: number,
+  mostStrips: number,
+): Choice[] {
   const sorted = [...free].sort((a, b) => b.worth / b.w - a.worth / a.w);
   let best: Choice[] = [];
   let most = 0;
@@ -159,6 +140,9 @@ function bestAcross(free: readonly Choice[], edged: readonly Choice[], width: nu
       if (!choice) return;
       if (worth + (room * choice.worth) / choice.w <= most + 1e-9) return;
       if (choice.w > room + SMALLEST_LACK_MM) continue;
+      // A strip more is a slit more, unless it fills the roll.
+      if (taken.length > 0 && taken.length + (room - choice.w > SMALLEST_LACK_MM ? 1 : 0) > mostStrips)
+        continue;
       taken.push(choice);
       search(next, room - choice.w, worth + choice.worth, taken);
       taken.pop();
@@ -170,7 +154,7 @@ function bestAcross(free: readonly Choice[], edged: readonly Choice[], width: nu
     for (const right of rights) {
       const chosen = [left, right].filter((each) => each !== null);
       const used = chosen.reduce((sum, { w }) => sum + w, 0);
-      if (used > width + SMALLEST_LACK_MM) continue;
+      if (used > width + SMALLEST_LACK_MM || (chosen.length > 1 && chosen.length > mostStrips)) continue;
       search(
         0,
         width - used,
@@ -255,7 +239,9 @@ export class PullBuilder {
         const mixed = [...own, ...forms.free].sort((a, b) => a.w - b.w || a.l - b.l);
         return this.choices(mixed, lane, length, room, left, value);
       });
-      const chosen = bestAcross(free, edged, room);
+      const mostStrips = this.demand.mostSlits - strips.length;
+      if (strips.length > 0 && mostStrips <= 0) break;
+      const chosen = bestAcross(free, edged, room, mostStrips);
       if (chosen.length === 0) break;
       let laid = 0;
       // The strips of one choice may ask for the same pieces: those that still stand as they were worth are taken.
@@ -280,6 +266,6 @@ export class PullBuilder {
       }
       if (laid === 0 || room < SMALLEST_LACK_MM) break;
     }
-    return strips.length > 0 ? pullOf(supply, strips) : null;
+    return strips.length > 0 ? pullOf(this.demand, supply, strips) : null;
   }
 }

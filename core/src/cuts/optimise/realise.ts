@@ -1,7 +1,7 @@
 import { SMALLEST_LACK_MM } from '../../units/index.ts';
 import type { OpenPull, OpenSource, OpenStrip, PlacedShape } from '../rollPacking.ts';
 import { sourceOf, type Demand, type Supply } from './demand.ts';
-import { formsOf, type BuiltPull, type Strip } from './pull.ts';
+import { formsOf, type BuiltPull, type Strip } from './builtPull.ts';
 import type { Arrangement } from './search.ts';
 
 type CopyNames = (part: number) => string | null;
@@ -128,6 +128,7 @@ export function realise(demand: Demand, arrangement: Arrangement, newId: () => s
         source: sourceOf(supply, demand.film.id, supply.kind === 'new' ? newId() : ''),
         factoryEdges: supply.factoryEdges,
         costPerMm: supply.costPerMm,
+        mostSlits: demand.mostSlits,
         used,
         pulls: opened,
       });

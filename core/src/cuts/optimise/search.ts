@@ -1,13 +1,17 @@
 import { SMALLEST_LACK_MM } from '../../units/index.ts';
 import { boundTo, type Demand, type Form, type Supply } from './demand.ts';
 import type { LinearModel, LinearSolver } from './linearSolver.ts';
-import { PullBuilder, formsOf, pullOf, type BuiltPull } from './pull.ts';
+import { PullBuilder } from './pull.ts';
+import { countOf, formsOf, pullOf, type BuiltPull } from './builtPull.ts';
 
 /** A full set of pulls for a film, with how many copies of each kind are made which way. */
 export interface Arrangement {
   readonly pulls: readonly BuiltPull[];
   /** By kind, by way: how many copies. */
   readonly ways: readonly (readonly number[])[];
+  /** What its film costs. */
+  readonly film: number;
+  /** What it counts by the rules. */
   readonly cost: number;
 }
 
@@ -18,6 +22,10 @@ export interface SearchEffort {
   readonly steps: number;
   /** Arrangements made from nothing before steps begin. */
   readonly starts: number;
+  /** Where to go on from. */
+  readonly from?: Arrangement | null;
+  /** Stop after so many steps without a better one. */
+  readonly patience?: number;
   readonly solver: LinearSolver | null;
   /** What the bound says a part is worth; null where there is none. */
   readonly worth: readonly number[] | null;
@@ -240,7 +248,7 @@ class Search {
 
   private arrange(ways: readonly (readonly number[])[], shake: number, byBound?: number): Arrangement | null {
     const pulls = this.construct(this.wantedBy(ways), this.fullRest(), shake, byBound);
-    return pulls && { pulls, ways, cost: pulls.reduce((sum, { cost }) => sum + cost, 0) };
+    return pulls && { pulls, ways, ...countOf(this.demand, pulls) };
   }
 
   /** In what was taken apart, copies of divided panes whose panels are all there may be made another way. */
@@ -313,7 +321,7 @@ class Search {
     const laid = this.construct(left, rest, [0.05, 0.4, 0.9, 1.6][Math.floor(random() * 4)] ?? 0.4);
     if (!laid) return null;
     const all = [...kept, ...laid];
-    return { pulls: all, ways, cost: all.reduce((sum, { cost }) => sum + cost, 0) };
+    return { pulls: all, ways, ...countOf(this.demand, all) };
   }
 
   /** The cheapest set of pulls found so far that makes everything: an integer programme over the pool. */
@@ -362,13 +370,22 @@ class Search {
       });
     });
     const lengthRow = supplies.map(({ kind, length }) => (kind === 'new' ? null : row('<=', length)));
+    const rollRow = supplies.map(({ opening }) => (opening > 0 ? row('<=', 0) : null));
     for (const pull of pulls) {
       const counts = new Map<number, number>();
       for (const { part } of formsOf(pull)) counts.set(part, (counts.get(part) ?? 0) + 1);
       const entries = [...counts].map(([part, count]): [number, number] => [partRow[part] ?? 0, count]);
       const limit = lengthRow[pull.supply];
       if (limit !== null && limit !== undefined) entries.push([limit, pull.length]);
+      const ofRolls = rollRow[pull.supply];
+      if (ofRolls !== null && ofRolls !== undefined) entries.push([ofRolls, pull.length]);
       columns.push({ cost: pull.cost, entries, whole: true });
+    }
+    // Rolls that are bought whole for it.
+    for (const { at, opening, length } of supplies) {
+      const ofRolls = rollRow[at];
+      if (ofRolls !== null && ofRolls !== undefined)
+        columns.push({ cost: opening, entries: [[ofRolls, -length]], whole: true });
     }
     const answer = solver.solve({ columns, rows }, { seconds, nodes: 400 });
     if (!answer) return null;
@@ -408,7 +425,7 @@ class Search {
           }))
           .filter(({ stack }) => stack.length > 0);
         const supply = supplies[pull.supply];
-        return supply && strips.length > 0 ? [pullOf(supply, strips)] : [];
+        return supply && strips.length > 0 ? [pullOf(this.demand, supply, strips)] : [];
       });
     const rest = this.fullRest();
     for (const pull of trimmed) rest[pull.supply] = (rest[pull.supply] ?? 0) - pull.length;
@@ -416,12 +433,12 @@ class Search {
     const missing = left.some((count) => count > 0) ? this.construct(left, rest, 0) : [];
     if (!missing) return null;
     const all = [...trimmed, ...missing];
-    return { pulls: all, ways, cost: all.reduce((sum, { cost }) => sum + cost, 0) };
+    return { pulls: all, ways, ...countOf(this.demand, all) };
   }
 
   run(): Arrangement | null {
     const { effort } = this;
-    let best: Arrangement | null = null;
+    let best: Arrangement | null = effort.from ?? null;
     const better = (found: Arrangement | null): boolean => {
       if (!found || (best && found.cost >= best.cost - 1e-6)) return false;
       best = found;
@@ -433,7 +450,10 @@ class Search {
       better(this.arrange(this.firstWays(start === 0 ? 0 : 0.5), start === 0 ? 0 : 0.3, SHARES[start % 3]));
     let now = best as Arrangement | null;
     let stale = 0;
+    let sinceBetter = 0;
     for (let step = 0; step < effort.steps && !done(); step += 1) {
+      sinceBetter += 1;
+      if (sinceBetter > (effort.patience ?? Infinity)) break;
       if (!now) {
         better(this.arrange(this.firstWays(0.8), 0.5));
         now = best;
@@ -446,8 +466,10 @@ class Search {
       if (!next) continue;
       const slack: number = effort.random() < 0.04 ? 0.004 : 0;
       if (next.cost <= now.cost * (1 + slack) + 1e-9) now = next;
-      if (better(next)) stale = 0;
-      else stale += 1;
+      if (better(next)) {
+        stale = 0;
+        sinceBetter = 0;
+      } else stale += 1;
       if (stale > 400) {
         now = best ?? now;
         stale = 0;

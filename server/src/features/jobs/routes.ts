@@ -1,12 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { RULES_OF_ROLES, operations } from '@neat-sill/core/contract';
+import { RULES_OF_ROLES, bookForJob, operations } from '@neat-sill/core/contract';
 import { bookOfJob, EMPTY_RECORDS, HEADER_ID, NEW_HEADER, writeJobFile } from '@neat-sill/core/job';
 import { Router } from 'express';
 import { z } from 'zod';
 import type { Database } from '../../db/database.ts';
 import { HttpProblem, notAllowed, notFound } from '../../http/problem.ts';
 import { callerOf, signedInRoute, type Caller } from '../../http/route.ts';
-import { bookOf, readShopBook } from '../shop/index.ts';
+import { readShopBook } from '../shop/index.ts';
 import { writeEdit } from './edits.ts';
 import { importJob, insertJob } from './make.ts';
 import { readJob } from './records.ts';
@@ -21,7 +21,7 @@ export function jobRoutes(db: Database, now: () => Date): Router {
   const router = Router();
 
   signedInRoute(router, operations.jobs, ({ caller }) =>
-    db.inShop(caller.person.shopId, async (tx) => listJobs(tx, bookOf(await readShopBook(tx), null))),
+    db.inShop(caller.person.shopId, async (tx) => listJobs(tx, bookForJob(await readShopBook(tx), null))),
   );
 
   signedInRoute(router, operations.makeJob, ({ caller, body }) => {
@@ -40,7 +40,7 @@ export function jobRoutes(db: Database, now: () => Date): Router {
     mustMakeJobs(caller);
     const { shopId, id: personId } = caller.person;
     return db.inShop(shopId, async (tx) =>
-      importJob(tx, body, bookOf(await readShopBook(tx), null), { shopId, personId, now: now() }),
+      importJob(tx, body, bookForJob(await readShopBook(tx), null), { shopId, personId, now: now() }),
     );
   });
 
@@ -66,7 +66,10 @@ export function jobRoutes(db: Database, now: () => Date): Router {
       const job = await readJob(tx, id.data);
       if (!job) throw notFound('The job');
       const day = now().toISOString().slice(0, 10);
-      return writeJobFile(job.records, bookOfJob(job.records, bookOf(await readShopBook(tx), id.data), day));
+      return writeJobFile(
+        job.records,
+        bookOfJob(job.records, bookForJob(await readShopBook(tx), id.data), day),
+      );
     });
     const name = file.name.replaceAll(/[^\p{L}\p{N} _-]/gu, '').trim() || 'job';
     res

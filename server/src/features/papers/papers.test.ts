@@ -4,7 +4,7 @@ import { bookForTest, readingsForTest, recordsForTest } from '@neat-sill/core/te
 import { seededRandom } from '@neat-sill/core/units';
 import type { ApiCaller } from '../../testing/caller.ts';
 import { signedIn } from '../../testing/caller.ts';
-import { bookOf } from '../shop/index.ts';
+import { bookForJob } from '@neat-sill/core/contract';
 import { startTestServer, type TestServer } from '../../testing/server.ts';
 import { makePaper } from './make.ts';
 
@@ -48,7 +48,7 @@ describe('papers', () => {
     const whole = recordsForTest({
       panes: { p2: { readings: readingsForTest([700, 700, 700, 900, 900, 900]) } },
     });
-    const book = bookOf((await owner.get('/shop-book')).body, null);
+    const book = bookForJob((await owner.get('/shop-book')).body, null);
     const { job } = planJobOf(whole, book);
     const plan = planCuts(job, { random: seededRandom(1), rounds: 5, shouldStop: () => false });
     const kept = { plan, job, cutPullIds: [], keptAt: '2026-05-04T15:00:00Z' };

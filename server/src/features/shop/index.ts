@@ -1,2 +1,2 @@
 export { shopRoutes } from './routes.ts';
-export { bookOf, readShopBook } from './store.ts';
+export { readShopBook } from './store.ts';

@@ -1,6 +1,6 @@
 import type { CutPull, RackEntry, SaveRack } from '@neat-sill/core/contract';
-import { consume, stockSchema, type StockForPlan } from '@neat-sill/core/cuts';
-import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { consume, stockSchema, type StockForPlan, type WantedSize } from '@neat-sill/core/cuts';
+import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
 import { cutPulls, films, stock } from '../../db/schema.ts';
 import { HttpProblem } from '../../http/problem.ts';
@@ -14,6 +14,44 @@ export async function readRack(tx: Tx): Promise<RackEntry[]> {
     version,
     reservedBy,
   }));
+}
+
+/** So many of the latest pulls tell which sizes the shop cuts. */
+const PULLS_LOOKED_AT = 400;
+/** Sizes of a film that are told, the most frequent. */
+const MOST_SIZES = 40;
+/** Sizes that differ by less are one. */
+const SIZE_STEP_MM = 10;
+
+/** The sizes that were cut last, by film, with how often. */
+export async function readCutBefore(tx: Tx): Promise<Record<string, WantedSize[]>> {
+  const rows = await tx
+    .select({ filmId: cutPulls.filmId, pieces: cutPulls.pieces })
+    .from(cutPulls)
+    .orderBy(desc(cutPulls.at))
+    .limit(PULLS_LOOKED_AT);
+  const byFilm = new Map<string, Map<string, WantedSize>>();
+  for (const { filmId, pieces } of rows) {
+    if (filmId === null) continue;
+    const sizes = byFilm.get(filmId) ?? new Map<string, WantedSize>();
+    byFilm.set(filmId, sizes);
+    for (const { w, l } of pieces) {
+      const [width, length] = [w, l].map((mm) => Math.ceil(mm / SIZE_STEP_MM) * SIZE_STEP_MM) as [
+        number,
+        number,
+      ];
+      const key = `${width} ${length}`;
+      sizes.set(key, { width, length, times: (sizes.get(key)?.times ?? 0) + 1 });
+    }
+  }
+  return Object.fromEntries(
+    [...byFilm].map(([filmId, sizes]) => [
+      filmId,
+      [...sizes.values()]
+        .sort((a, b) => b.times - a.times || a.width - b.width || a.length - b.length)
+        .slice(0, MOST_SIZES),
+    ]),
+  );
 }
 
 const changedSince = (id: string) =>
@@ -98,7 +136,7 @@ export async function consumePull(
 ): Promise<void> {
   const first = await tx
     .insert(cutPulls)
-    .values({ shopId, jobId, keptAt, pullId: pull.id, at: now })
+    .values({ shopId, jobId, keptAt, pullId: pull.id, at: now, filmId: source.filmId, pieces: pull.pieces })
     .onConflictDoNothing()
     .returning({ pullId: cutPulls.pullId });
   if (first.length === 0) return;

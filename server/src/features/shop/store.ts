@@ -1,10 +1,9 @@
 import { filmSchema, type Film } from '@neat-sill/core/film';
 import { storedRuleSetSchema, type ShopBookAnswer, type StoredRuleSet } from '@neat-sill/core/contract';
-import type { ShopBook } from '@neat-sill/core/job';
 import { and, asc, eq } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
 import { films, ruleSets } from '../../db/schema.ts';
-import { readRack } from './rack.ts';
+import { readCutBefore, readRack } from './rack.ts';
 
 /** Reads what the shop brings to every job; rows are parsed on their way out of the database. */
 export async function readShopBook(tx: Tx): Promise<ShopBookAnswer> {
@@ -13,6 +12,7 @@ export async function readShopBook(tx: Tx): Promise<ShopBookAnswer> {
   return {
     films: filmRows.map(({ data }) => filmSchema.parse(data)),
     rack: await readRack(tx),
+    cutBefore: await readCutBefore(tx),
     ruleSets: ruleRows.map(({ version, data }) => storedRuleSetSchema.parse({ version, rules: data })),
   };
 }
@@ -35,20 +35,6 @@ export async function writeFilms(tx: Tx, shopId: string, sent: readonly Film[]):
     }
   }
   return [];
-}
-
-/** The book as a job may use it: what another job has reserved is not there for it. */
-export function bookOf(
-  { films: catalogue, rack, ruleSets: sets }: ShopBookAnswer,
-  jobId: string | null,
-): ShopBook {
-  return {
-    films: catalogue,
-    stock: rack
-      .filter(({ reservedBy }) => reservedBy === null || reservedBy === jobId)
-      .map(({ entry }) => entry),
-    ruleSets: sets.map(({ rules }) => rules),
-  };
 }
 
 /** Writes a rule set on the version it was read at; null when somebody else has written since. */

@@ -55,7 +55,8 @@ export function useRackOfPlan(kept: KeptPlan | null): string | null {
         if (!source || !kept.cutPullIds.includes(pull.id) || told.current.has(name)) continue;
         told.current.add(name);
         const { id, length, offcuts } = pull;
-        const cut = { keptAt: kept.keptAt, source, pull: { id, length, offcuts } };
+        const pieces = pull.pieces.map(({ w, l }) => ({ w, l }));
+        const cut = { keptAt: kept.keptAt, source, pull: { id, length, offcuts, pieces } };
         const { error } = await cutPull({ jobId, cut });
         if (!error) continue;
         told.current.delete(name);

@@ -12,6 +12,7 @@ import {
   type ShopBook,
   type Wall,
 } from '@neat-sill/core/job';
+import { bookForJob } from '@neat-sill/core/contract';
 import type { RuleSet } from '@neat-sill/core/rules';
 import type { Doubt } from '@neat-sill/core/survey';
 import type { LengthUnit } from '@neat-sill/core/units';
@@ -71,17 +72,7 @@ function useJobData() {
   const records = useAppSelector((state) => state.job.records);
   const { data: answer } = useShopBookQuery();
   const catalogue = useMemo(
-    (): ShopBook | null =>
-      answer
-        ? {
-            films: answer.films,
-            // What another job's plan has reserved is not there for this one.
-            stock: answer.rack
-              .filter(({ reservedBy }) => reservedBy === null || reservedBy === jobId)
-              .map(({ entry }) => entry),
-            ruleSets: answer.ruleSets.map(({ rules }) => rules),
-          }
-        : null,
+    (): ShopBook | null => (answer ? bookForJob(answer, jobId) : null),
     [answer, jobId],
   );
   const { sold } = records;
