@@ -9,6 +9,7 @@ import type { Database } from './db/database.ts';
 import { accountRoutes, identifyCaller } from './features/accounts/index.ts';
 import { jobRoutes } from './features/jobs/index.ts';
 import { paperRoutes } from './features/papers/index.ts';
+import { planningRoutes } from './features/plannings/index.ts';
 import { pictureRoutes } from './features/pictures/routes.ts';
 import { shopRoutes } from './features/shop/index.ts';
 import { refuseForgedWrites, securityHeaders } from './http/guards.ts';
@@ -60,6 +61,7 @@ export function makeApp(parts: AppParts): Express {
   api.use(identifyCaller(sessionSettings), refuseForgedWrites);
   api.use(accountRoutes(sessionSettings, parts.demoSignIn));
   api.use(shopRoutes(db, now), jobRoutes(db, now), paperRoutes(db, queue, now), pictureRoutes(db, now));
+  api.use(planningRoutes(db, queue, now));
   api.use((_req, res) => {
     sendProblem(res, 404, { title: 'Not found', detail: 'There is nothing at this address.' });
   });

@@ -2,6 +2,7 @@ import { openDatabase } from './db/database.ts';
 import { readEnvironment } from './environment.ts';
 import { removeExpiredSessions } from './features/accounts/index.ts';
 import { makePaper } from './features/papers/index.ts';
+import { runPlanning } from './features/plannings/index.ts';
 import { makeLog } from './log.ts';
 import { openQueue, type QueuedWork } from './queue/queue.ts';
 
@@ -14,6 +15,9 @@ const boss = await openQueue(environment.DATABASE_URL, (error) => log.warn({ err
 
 await boss.work<QueuedWork['paper']>('paper', { pollingIntervalSeconds: 0.5 }, async (works) => {
   for (const { data } of works) await makePaper(db, data);
+});
+await boss.work<QueuedWork['planning']>('planning', { pollingIntervalSeconds: 0.5 }, async (works) => {
+  for (const { data } of works) await runPlanning(db, data, () => new Date());
 });
 await boss.work('clean-sessions', () => removeExpiredSessions(db, new Date()));
 await boss.schedule('clean-sessions', '17 4 * * *');

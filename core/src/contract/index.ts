@@ -48,6 +48,13 @@ export {
   bookForJob,
   type StoredRuleSet,
 } from './shop.ts';
+export {
+  lastPlanningSchema,
+  newPlanningSchema,
+  planningSchema,
+  type NewPlanning,
+  type Planning,
+} from './plannings.ts';
 export { operations, type Operation } from './operations.ts';
 export {
   cutPullSchema,

@@ -11,6 +11,7 @@ import {
   paperSchema,
   sentEditSchema,
 } from './jobs.ts';
+import { lastPlanningSchema, newPlanningSchema, planningSchema } from './plannings.ts';
 import { cutPullSchema, reservationSchema, saveRackSchema, savedRackSchema } from './rack.ts';
 import {
   saveFilmsSchema,
@@ -197,6 +198,39 @@ export const operations = {
     params: byId,
     body: sentEditSchema,
     answer: editAnswerSchema,
+  }),
+  startPlanning: operation({
+    method: 'post',
+    path: '/jobs/:id/plannings',
+    summary: 'Have cuts planned on the server; what is still being planned for the job is stopped',
+    access: 'signedIn',
+    status: 202,
+    params: byId,
+    body: newPlanningSchema,
+    answer: planningSchema,
+  }),
+  lastPlanning: operation({
+    method: 'get',
+    path: '/jobs/:id/planning/:seen',
+    summary: 'How the last planning of a job stands; with its plan if more than `seen` were found',
+    access: 'signedIn',
+    status: 200,
+    params: z.object({
+      id: z.uuid('This is not the id of a job'),
+      seen: z.coerce.number('Seen is a whole number').int().min(0),
+    }),
+    body: nothing,
+    answer: lastPlanningSchema,
+  }),
+  stopPlanning: operation({
+    method: 'post',
+    path: '/jobs/:id/planning/stop',
+    summary: 'Stop the planning of a job; its best plan so far is kept',
+    access: 'signedIn',
+    status: 200,
+    params: byId,
+    body: z.strictObject({}),
+    answer: lastPlanningSchema,
   }),
   makePaper: operation({
     method: 'post',

@@ -1,7 +1,8 @@
 import { SMALLEST_LACK_MM } from '../units/index.ts';
 import { filmBound, type FilmBound } from './bound.ts';
 import { costPerMm, hasPrices } from './cost.ts';
-import type { CutPlan, FilmSummary, Piece, PlanOffcut, Pull } from './cutPlan.ts';
+import type { CutPlan, FilmSummary, Piece, PlanOffcut, PlanSource, Pull } from './cutPlan.ts';
+import { stripsOf } from './knives.ts';
 import { isUsefulOffcut } from './lay.ts';
 import type { UnplacedReason } from './layouts.ts';
 import type { FilmForPlan, PlanJob, RollEdge } from './planJob.ts';
@@ -56,7 +57,12 @@ function leftoversOfPull(pull: OpenPull, width: number): Rect[] {
   );
 }
 
-function offcutOf(rect: Rect, source: OpenSource, film: FilmForPlan, job: PlanJob): PlanOffcut {
+function offcutOf(
+  rect: Rect,
+  source: Pick<OpenSource, 'source' | 'factoryEdges'>,
+  film: FilmForPlan,
+  job: PlanJob,
+): PlanOffcut {
   const touches = (edge: RollEdge) =>
     edge === 'left' ? rect.x < SMALLEST_LACK_MM : rect.x + rect.w > source.source.width - SMALLEST_LACK_MM;
   return {
@@ -110,6 +116,46 @@ function pullsOf(
       offcuts,
     };
   });
+}
+
+/** What is left over of a pull around its pieces, with what is worth keeping marked. */
+export function leftoversOf(
+  { length, pieces }: Pick<Pull, 'length' | 'pieces'>,
+  source: PlanSource,
+  job: PlanJob,
+): PlanOffcut[] {
+  const film = job.films.find(({ id }) => id === source.filmId);
+  if (!film) return [];
+  const factoryEdges: readonly RollEdge[] =
+    source.kind === 'new'
+      ? ['left', 'right']
+      : (job.stock.find(({ id }) => id === source.id)?.factoryEdges ?? []);
+  const strips = stripsOf({ pieces }).map(({ fromMm, widthMm, pieces: stack }) => ({
+    x: fromMm,
+    w: widthMm,
+    filled: Math.max(...stack.map(({ y, l }) => y + l)),
+    pieces: stack,
+  }));
+  const beside = strips.flatMap((strip) =>
+    strip.pieces.flatMap(({ x, y, w, l }): Rect[] => [
+      { x: strip.x, y, w: x - strip.x, l },
+      { x: x + w, y, w: strip.x + strip.w - x - w, l },
+    ]),
+  );
+  const behind = strips.map((strip) => ({
+    x: strip.x,
+    y: strip.filled,
+    w: strip.w,
+    l: length - strip.filled,
+  }));
+  const ends = [...strips.map(({ x }) => x), source.width];
+  const between = ends.map((to, at): Rect => {
+    const from = at === 0 ? 0 : (strips[at - 1]?.x ?? 0) + (strips[at - 1]?.w ?? 0);
+    return { x: from, y: 0, w: to - from, l: length };
+  });
+  return [...beside, ...behind, ...between]
+    .filter(({ w, l }) => w > SMALLEST_LACK_MM && l > SMALLEST_LACK_MM)
+    .map((rect) => offcutOf(rect, { source, factoryEdges }, film, job));
 }
 
 /** The pulls of packed rolls, not numbered yet. */

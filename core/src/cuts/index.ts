@@ -42,3 +42,4 @@ export { solverOfText, type LinearSolver, type LpTextSolver } from './optimise/l
 export { consume, type Consumed, type TooShort } from './consume.ts';
 export { plotOf, plotSvg, type PlotRect } from './plot.ts';
 export { restOf, type Rest } from './replan.ts';
+export { movePiece, type MoveProblem, type Moved, type NewPlace } from './rearrange.ts';

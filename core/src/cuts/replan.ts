@@ -1,7 +1,8 @@
 import { SAME_PLACE_MM } from '../units/index.ts';
-import { costPerMm, hasPrices } from './cost.ts';
 import type { CutPlan, FilmSummary, Piece, PlanSource, Pull } from './cutPlan.ts';
-import type { PaneForPlan, PlanJob, RollEdge } from './planJob.ts';
+import { summaryOfPulls } from './planSummary.ts';
+import type { PaneForPlan, PlanJob, RollEdge, StockForPlan } from './planJob.ts';
+import { inLine } from './rearrange.ts';
 
 /** What stays of a kept plan, and what has to be planned anew. */
 export interface Rest {
@@ -63,35 +64,21 @@ function edgesOf(kept: { job: PlanJob; plan: CutPlan }, sourceId: string, x: num
   );
 }
 
-function summaryOf(job: PlanJob, sources: readonly PlanSource[], pulls: readonly Pull[]): CutPlan['summary'] {
-  const films = job.films.filter((film) => sources.some(({ filmId }) => filmId === film.id));
-  const usedOf = (source: PlanSource) =>
-    Math.max(
-      0,
-      ...pulls.filter(({ sourceId }) => sourceId === source.id).map(({ start, length }) => start + length),
-    );
-  const panes = new Map(job.panes.map((pane) => [pane.id, pane]));
-  const laid = new Set(pulls.flatMap(({ pieces }) => pieces.map(copyKey)));
-  const byFilm = films.map((film): FilmSummary => {
-    const own = sources.filter(({ filmId }) => filmId === film.id);
-    const netArea = [...laid].reduce((sum, key) => {
-      const pane = panes.get(key.split('\n')[0] ?? '');
-      return pane?.filmId === film.id ? sum + pane.width * pane.height : sum;
-    }, 0);
-    return {
-      filmId: film.id,
-      usedLength: own.reduce((sum, source) => sum + usedOf(source), 0),
-      usedArea: own.reduce((sum, source) => sum + usedOf(source) * source.width, 0),
-      netArea,
-    };
+/** What no plan can beat that keeps what is frozen: its length, and what was proven for the rest. Same width only. */
+function boundsBehind(
+  frozen: readonly Pull[],
+  frozenSources: readonly PlanSource[],
+  rest: CutPlan,
+): FilmSummary[] {
+  return rest.summary.byFilm.map((film) => {
+    const own = frozenSources.filter(({ filmId }) => filmId === film.filmId);
+    const ids = new Set(own.map(({ id }) => id));
+    const length = frozen.reduce((sum, pull) => sum + (ids.has(pull.sourceId) ? pull.length : 0), 0);
+    const { lowerBoundLength } = film;
+    return typeof lowerBoundLength === 'number'
+      ? { ...film, lowerBoundLength: lowerBoundLength + length }
+      : { ...film, lowerBoundLength: null, lowerBoundCost: null };
   });
-  const cost = films.every(hasPrices)
-    ? sources.reduce((sum, source) => {
-        const film = films.find(({ id }) => id === source.filmId);
-        return sum + (film ? costPerMm(film, source) * usedOf(source) : 0);
-      }, 0)
-    : null;
-  return { cost, byFilm };
 }
 
 /**
@@ -100,14 +87,26 @@ function summaryOf(job: PlanJob, sources: readonly PlanSource[], pulls: readonly
  * A spoiled or outdated piece stays in its pull as waste.
  */
 export function restOf(
-  kept: { readonly job: PlanJob; readonly plan: CutPlan; readonly cutPullIds: readonly string[] },
+  kept: {
+    readonly job: PlanJob;
+    readonly plan: CutPlan;
+    readonly cutPullIds: readonly string[];
+    /** Pulls that somebody wants left as they are. */
+    readonly lockedPullIds?: readonly string[];
+  },
   now: PlanJob,
   spoiledPieceIds: readonly string[] = [],
 ): Rest {
-  const cut = new Set(kept.cutPullIds);
+  const isCut = new Set(kept.cutPullIds);
+  const cut = new Set([...kept.cutPullIds, ...(kept.lockedPullIds ?? [])]);
   const good = goodCopies(kept, cut, now, new Set(spoiledPieceIds));
   const stays = (pull: Pull) => cut.has(pull.id) || pull.pieces.some((piece) => good.has(copyKey(piece)));
-  const frozen = kept.plan.pulls.filter(stays).map((pull): Pull => {
+  const staying = kept.plan.pulls.filter(stays);
+  const cutFirst = [
+    ...staying.filter(({ id }) => isCut.has(id)),
+    ...staying.filter(({ id }) => !isCut.has(id)),
+  ];
+  const frozen = inLine(cutFirst).map((pull): Pull => {
     const waste = pull.pieces.filter((piece) => !good.has(copyKey(piece)));
     // What lies in a pull that stays only for a sister panel is kept with it, unless it is no good any more.
     return {
@@ -131,7 +130,15 @@ export function restOf(
     used.set(sourceId, Math.max(used.get(sourceId) ?? 0, start + length));
   const frozenSources = kept.plan.sources.filter(({ id }) => used.has(id));
   const before = new Map(kept.job.stock.map((entry) => [entry.id, entry]));
-  const stock = now.stock.flatMap((entry) => {
+  // A roll that is to be bought and of which nothing is cut yet goes on where its locked pulls end.
+  const goingOn = frozenSources.flatMap(({ id, filmId, kind, width, length }): StockForPlan[] => {
+    const rest = length - (used.get(id) ?? 0);
+    const begun = frozen.some((pull) => pull.sourceId === id && isCut.has(pull.id));
+    return kind === 'new' && !begun && rest > 1
+      ? [{ id, filmId, kind: 'roll', width, length: rest, factoryEdges: ['left', 'right'] }]
+      : [];
+  });
+  const onHand = now.stock.flatMap((entry) => {
     const whole = before.get(entry.id);
     const taken = used.get(entry.id);
     if (taken === undefined || !whole) return [entry];
@@ -201,9 +208,9 @@ export function restOf(
       sources,
       pulls,
       unplaced,
-      summary: summaryOf(job, sources, pulls),
+      summary: summaryOfPulls(job, sources, pulls, boundsBehind(frozen, frozenSources, rest)),
     };
     return { job, plan };
   };
-  return { frozen, job: { ...now, panes, stock }, merge };
+  return { frozen, job: { ...now, panes, stock: [...onHand, ...goingOn] }, merge };
 }

@@ -105,7 +105,7 @@ describe('from a job to its cuts', () => {
     const plan = planCuts(job, { random: seededRandom(1), rounds: 0, shouldStop: () => false });
     const kept = {
       ...records,
-      plan: { plan: { job, plan, keptAt: '2027-03-01T10:00:00Z', cutPullIds: [] } },
+      plan: { plan: { job, plan, keptAt: '2027-03-01T10:00:00Z', cutPullIds: [], lockedPullIds: [] } },
     };
     expect(keptPlan(kept, bookForTest)?.holds).toBe(true);
     const changed = applyEdit(kept, readingChange(kept, 900));

@@ -305,6 +305,8 @@ const keptPlanSchema = z.strictObject({
   plan: cutPlanSchema,
   keptAt: moment,
   cutPullIds: z.array(z.string()),
+  /** Pulls that stay as they are when the rest is planned anew. */
+  lockedPullIds: z.array(z.string()).default([]),
 });
 
 /** A film as it was when the job was sold: its figures and prices stay what they were. */

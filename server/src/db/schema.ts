@@ -178,6 +178,7 @@ export const plannings = pgTable(
       .notNull()
       .references(() => jobs.id),
     work: jsonb().$type<unknown>().notNull(),
+    workKey: text().notNull(),
     seconds: integer().notNull(),
     state: text({ enum: ['waiting', 'working', 'ready', 'stopped', 'failed'] }).notNull(),
     plan: jsonb().$type<unknown>(),
@@ -187,6 +188,7 @@ export const plannings = pgTable(
     problem: text(),
     askedBy: uuid().references(() => people.id),
     askedAt: moment().notNull(),
+    startedAt: moment(),
     finishedAt: moment(),
   },
   (table) => [index().on(table.jobId, table.askedAt)],

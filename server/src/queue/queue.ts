@@ -4,6 +4,7 @@ import PgBoss from 'pg-boss';
 export interface QueuedWork {
   /** `origin`: where the asker's browser finds Neat Sill, for codes on labels. */
   readonly paper: { readonly shopId: string; readonly paperId: string; readonly origin: string };
+  readonly planning: { readonly shopId: string; readonly planningId: string };
   readonly 'clean-sessions': Record<string, never>;
 }
 
@@ -13,7 +14,14 @@ export interface WorkQueue {
   readonly send: <Name extends WorkName>(name: Name, work: QueuedWork[Name]) => Promise<void>;
 }
 
-const WORK_NAMES: readonly WorkName[] = ['paper', 'clean-sessions'];
+/** What is still at work after so long was lost with its worker, and is begun again. */
+const LOST_AFTER_S: Readonly<Record<WorkName, number>> = {
+  paper: 900,
+  planning: 2400,
+  'clean-sessions': 900,
+};
+
+const WORK_NAMES: readonly WorkName[] = ['paper', 'planning', 'clean-sessions'];
 
 /** Starts the queue's client; both server and worker have one. Its own errors (a lost connection) are passed on. */
 export async function openQueue(url: string, onError: (error: Error) => void): Promise<PgBoss> {
@@ -29,7 +37,13 @@ export async function makeQueues(url: string): Promise<void> {
   boss.on('error', () => undefined); // what matters is thrown by the calls below
   await boss.start();
   for (const name of WORK_NAMES)
-    await boss.createQueue(name, { name, retryLimit: 3, retryDelay: 5, retryBackoff: true });
+    await boss.createQueue(name, {
+      name,
+      retryLimit: 3,
+      retryDelay: 5,
+      retryBackoff: true,
+      expireInSeconds: LOST_AFTER_S[name],
+    });
   await boss.stop({ graceful: false });
 }
 

@@ -22,6 +22,7 @@ export interface TestServer {
   readonly db: Database;
   /** What was handed to the worker; tests carry it out themselves. */
   readonly sent: QueuedWork['paper'][];
+  readonly plannings: QueuedWork['planning'][];
   readonly makeShop: () => Promise<TestShop>;
   readonly stop: () => Promise<void>;
 }
@@ -54,9 +55,11 @@ export async function startTestServer(): Promise<TestServer> {
   await migrateDatabase(url);
   const db = openDatabase(url, () => undefined);
   const sent: QueuedWork['paper'][] = [];
+  const plannings: QueuedWork['planning'][] = [];
   const queue: WorkQueue = {
     send: (name, work) => {
       if (name === 'paper') sent.push(work as QueuedWork['paper']);
+      if (name === 'planning') plannings.push(work as QueuedWork['planning']);
       return Promise.resolve();
     },
   };
@@ -79,6 +82,7 @@ export async function startTestServer(): Promise<TestServer> {
     databaseUrl: url,
     db,
     sent,
+    plannings,
     makeShop: async () => {
       const id = randomUUID();
       const roles = ['owner', 'installer', 'apprentice'] as const;

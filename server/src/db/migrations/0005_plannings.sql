@@ -3,6 +3,7 @@ CREATE TABLE "plannings" (
 	"shop_id" uuid NOT NULL,
 	"job_id" uuid NOT NULL,
 	"work" jsonb NOT NULL,
+	"work_key" text NOT NULL,
 	"seconds" integer NOT NULL,
 	"state" text NOT NULL,
 	"plan" jsonb,
@@ -11,6 +12,7 @@ CREATE TABLE "plannings" (
 	"problem" text,
 	"asked_by" uuid,
 	"asked_at" timestamp with time zone NOT NULL,
+	"started_at" timestamp with time zone,
 	"finished_at" timestamp with time zone
 );
 --> statement-breakpoint
@@ -19,7 +21,8 @@ ALTER TABLE "cut_pulls" ADD COLUMN "pieces" jsonb DEFAULT '[]'::jsonb NOT NULL;-
 ALTER TABLE "plannings" ADD CONSTRAINT "plannings_shop_id_shops_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shops"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "plannings" ADD CONSTRAINT "plannings_job_id_jobs_id_fk" FOREIGN KEY ("job_id") REFERENCES "public"."jobs"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "plannings" ADD CONSTRAINT "plannings_asked_by_people_id_fk" FOREIGN KEY ("asked_by") REFERENCES "public"."people"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-CREATE INDEX "plannings_job_id_asked_at_index" ON "plannings" USING btree ("job_id","asked_at");--> statement-breakpoint
+CREATE INDEX "plannings_job_id_asked_at_index" ON "plannings" USING btree ("job_id","asked_at");
+--> statement-breakpoint
 ALTER TABLE plannings ENABLE ROW LEVEL SECURITY;
 --> statement-breakpoint
 CREATE POLICY own_shop ON plannings USING (shop_id = current_shop()) WITH CHECK (shop_id = current_shop());

@@ -51,7 +51,7 @@ describe('papers', () => {
     const book = bookForJob((await owner.get('/shop-book')).body, null);
     const { job } = planJobOf(whole, book);
     const plan = planCuts(job, { random: seededRandom(1), rounds: 5, shouldStop: () => false });
-    const kept = { plan, job, cutPullIds: [], keptAt: '2026-05-04T15:00:00Z' };
+    const kept = { plan, job, cutPullIds: [], lockedPullIds: [], keptAt: '2026-05-04T15:00:00Z' };
     const withPlan = { ...whole, plan: { [PLAN_ID]: kept } };
     expect(await paperOf(withPlan, 'cut-list')).toMatchObject({ state: 'ready' });
     const pages = async (kind: 'labels' | 'single-labels') =>

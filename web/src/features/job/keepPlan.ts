@@ -9,7 +9,13 @@ export function useKeepPlan(): () => void {
   return () => {
     if (!live.plan) return;
     const before = recordAt(job.records, 'plan', PLAN_ID);
-    const after = { job: live.job, plan: live.plan, keptAt: new Date().toISOString(), cutPullIds: [] };
+    const after = {
+      job: live.job,
+      plan: live.plan,
+      keptAt: new Date().toISOString(),
+      cutPullIds: [],
+      lockedPullIds: [],
+    };
     job.edit('Keep the plan', [{ kind: 'plan', id: PLAN_ID, before, after }]);
   };
 }

@@ -1,4 +1,4 @@
-import type { CutPlan, PlanFault, PlanJob } from '@neat-sill/core/cuts';
+import { weighPlan, type CutPlan, type PlanFault, type PlanJob } from '@neat-sill/core/cuts';
 import { keptPlan, planJobOf, sameData, type KeptPlan, type LeftOut } from '@neat-sill/core/job';
 import {
   createContext,
@@ -12,6 +12,7 @@ import {
 } from 'react';
 import type { PlanMessage, PlanOrder } from '../../workers/plan.worker.ts';
 import { useOpenJob } from './useJob.ts';
+import { useServerPlanning, type ServerPlanning } from './useServerPlanning.ts';
 
 export type PlanState =
   | { readonly kind: 'none' }
@@ -29,6 +30,8 @@ export interface LivePlan {
   readonly stop: () => void;
   /** Looks for a better plan for longer. */
   readonly further: () => void;
+  /** Planning that was handed to the server. */
+  readonly server: ServerPlanning;
 }
 
 const Context = createContext<LivePlan | null>(null);
@@ -52,6 +55,13 @@ function startPlanning(order: PlanOrder, onMessage: (message: PlanMessage) => vo
   worker.onmessage = ({ data }: MessageEvent<PlanMessage>) => onMessage(data);
   worker.postMessage(order);
   return () => worker.terminate();
+}
+
+/** The plan that leaves less undone, else the one that counts less. */
+function better(job: PlanJob, one: CutPlan | null, other: CutPlan): CutPlan {
+  if (!one || other.unplaced.length < one.unplaced.length) return other;
+  if (other.unplaced.length > one.unplaced.length) return one;
+  return weighPlan(job, other).total < weighPlan(job, one).total ? other : one;
 }
 
 /** Plans the open job in a worker as it changes, and hands the plan to whoever shows it. */
@@ -91,20 +101,22 @@ export function LivePlanProvider({ children }: { children: ReactNode }) {
     };
   }, [job, keptHolds, asked]);
 
+  const server = useServerPlanning(open?.jobId ?? null, job);
   const leftOut = input?.leftOut;
   // The same value while nothing of it has changed: all that show the plan would be drawn anew at every key.
   const value = useMemo((): LivePlan | null => {
     if (!job || !leftOut) return null;
     const waiting: PlanState = job.panes.length > 0 ? state : { kind: 'none' };
     const shown: PlanState = keptHolds ? { kind: 'ready', plan: keptHolds, solver: true } : waiting;
-    const plan = shown.kind === 'ready' || shown.kind === 'planning' ? shown.plan : null;
+    const here = shown.kind === 'ready' || shown.kind === 'planning' ? shown.plan : null;
+    const plan = keptHolds || !server.plan ? here : better(job, here, server.plan);
     const stop = () => {
       end.current();
       setState(plan ? { kind: 'ready', plan, solver: true } : { kind: 'none' });
     };
     const further = () => setAsked({ job });
-    return { job, leftOut, state: shown, plan, kept, stop, further };
-  }, [job, leftOut, kept, keptHolds, state]);
+    return { job, leftOut, state: shown, plan, kept, stop, further, server };
+  }, [job, leftOut, kept, keptHolds, state, server]);
   return <Context value={value}>{children}</Context>;
 }
 

@@ -1,0 +1,2 @@
+export { planningRoutes } from './routes.ts';
+export { runPlanning } from './run.ts';
