@@ -34,7 +34,8 @@ export {
 export { rollSideOf } from './lay.ts';
 export { wantedSizeSchema, type WantedSize } from './work.ts';
 export { lotsByRoom, weighPlan, type PlanCount } from './weighPlan.ts';
-export { planCuts, type PlanEffort } from './planner.ts';
+export { planCuts } from './planner.ts';
+export type { PlanEffort } from './planEffort.ts';
 export { checkPlan } from './checkPlan.ts';
 export type { PlanFault } from './planFault.ts';
 export { cutList, pieceName, type CutPiece, type CutStep, type CutStrip } from './cutList.ts';

@@ -20,6 +20,17 @@ export interface BuiltPull {
   readonly strips: readonly Strip[];
 }
 
+/** A full set of pulls for a film, with how many copies of each kind are made which way. */
+export interface Arrangement {
+  readonly pulls: readonly BuiltPull[];
+  /** By kind, by way: how many copies. */
+  readonly ways: readonly (readonly number[])[];
+  /** What its film costs. */
+  readonly film: number;
+  /** What it counts by the rules. */
+  readonly cost: number;
+}
+
 export const formsOf = ({ strips }: BuiltPull): Form[] => strips.flatMap(({ stack }) => stack);
 const stackLength = (stack: readonly Form[]) => stack.reduce((sum, { l }) => sum + l, 0);
 
@@ -73,4 +84,12 @@ export function countOf(
     cost += supply.opening * Math.ceil(length / supply.length - 1e-9);
   }
   return { film, cost };
+}
+
+/** Pulls that make every kind of pane in the one way it has. */
+export function arrangementOf(demand: Demand, pulls: readonly BuiltPull[]): Arrangement {
+  const ways = demand.kinds.map(({ copies, ways: all }) =>
+    all.map((_, at) => (at === 0 ? copies.length : 0)),
+  );
+  return { pulls, ways, ...countOf(demand, pulls) };
 }

@@ -1,8 +1,7 @@
 import { SMALLEST_LACK_MM } from '../../units/index.ts';
 import type { OpenPull, OpenSource, OpenStrip, PlacedShape } from '../rollPacking.ts';
 import { sourceOf, type Demand, type Supply } from './demand.ts';
-import { formsOf, type BuiltPull, type Strip } from './builtPull.ts';
-import type { Arrangement } from './search.ts';
+import { formsOf, type Arrangement, type BuiltPull, type Strip } from './builtPull.ts';
 
 type CopyNames = (part: number) => string | null;
 

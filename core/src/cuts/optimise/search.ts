@@ -2,18 +2,7 @@ import { SMALLEST_LACK_MM } from '../../units/index.ts';
 import { boundTo, type Demand, type Form, type Supply } from './demand.ts';
 import type { LinearModel, LinearSolver } from './linearSolver.ts';
 import { PullBuilder } from './pull.ts';
-import { countOf, formsOf, pullOf, type BuiltPull } from './builtPull.ts';
-
-/** A full set of pulls for a film, with how many copies of each kind are made which way. */
-export interface Arrangement {
-  readonly pulls: readonly BuiltPull[];
-  /** By kind, by way: how many copies. */
-  readonly ways: readonly (readonly number[])[];
-  /** What its film costs. */
-  readonly film: number;
-  /** What it counts by the rules. */
-  readonly cost: number;
-}
+import { countOf, formsOf, pullOf, type Arrangement, type BuiltPull } from './builtPull.ts';
 
 export interface SearchEffort {
   readonly random: () => number;
