@@ -8,6 +8,7 @@ const order = [
   'film',
   'rules',
   'cuts',
+  'buying',
   'advice',
   'fitting',
   'job',

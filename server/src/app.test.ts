@@ -13,6 +13,7 @@ test('without its database the server answers 503 with what becomes of the work'
   const app = makeApp({
     db,
     queue: { send: () => Promise.resolve() },
+    suppliers: [],
     now: () => testNow,
     log: pino({ level: 'silent' }),
     secureCookies: true,

@@ -7,6 +7,7 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { Database } from './db/database.ts';
 import { accountRoutes, identifyCaller } from './features/accounts/index.ts';
+import { buyingRoutes, type SupplierFeed } from './features/buying/index.ts';
 import { jobRoutes } from './features/jobs/index.ts';
 import { paperRoutes } from './features/papers/index.ts';
 import { planningRoutes } from './features/plannings/index.ts';
@@ -20,6 +21,7 @@ import type { WorkQueue } from './queue/queue.ts';
 export interface AppParts {
   readonly db: Database;
   readonly queue: WorkQueue;
+  readonly suppliers: readonly SupplierFeed[];
   readonly now: () => Date;
   readonly log: Logger;
   readonly secureCookies: boolean;
@@ -61,7 +63,7 @@ export function makeApp(parts: AppParts): Express {
   api.use(identifyCaller(sessionSettings), refuseForgedWrites);
   api.use(accountRoutes(sessionSettings, parts.demoSignIn));
   api.use(shopRoutes(db, now), jobRoutes(db, now), paperRoutes(db, queue, now), pictureRoutes(db, now));
-  api.use(planningRoutes(db, queue, now));
+  api.use(planningRoutes(db, queue, now), buyingRoutes(db, parts.suppliers));
   api.use((_req, res) => {
     sendProblem(res, 404, { title: 'Not found', detail: 'There is nothing at this address.' });
   });

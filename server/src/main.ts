@@ -1,7 +1,9 @@
+import { setTimeout } from 'node:timers/promises';
 import { makeApp } from './app.ts';
 import { openDatabase } from './db/database.ts';
 import { DEMO_SIGN_IN } from './demo/people.ts';
 import { readEnvironment } from './environment.ts';
+import { standInFeeds } from './features/buying/index.ts';
 import { makeLog } from './log.ts';
 import { openQueue, senderOf } from './queue/queue.ts';
 
@@ -14,6 +16,7 @@ const boss = await openQueue(environment.DATABASE_URL, (error) => log.warn({ err
 const app = makeApp({
   db,
   queue: senderOf(boss),
+  suppliers: standInFeeds(Math.random, (ms) => setTimeout(ms)),
   now: () => new Date(),
   log,
   secureCookies: environment.SECURE_COOKIES === 'yes',

@@ -55,6 +55,12 @@ export {
   type NewPlanning,
   type Planning,
 } from './plannings.ts';
+export {
+  askSuppliersSchema,
+  filmWantedSchema,
+  supplierAnswersSchema,
+  type SupplierAnswers,
+} from './buying.ts';
 export { operations, type Operation } from './operations.ts';
 export {
   cutPullSchema,

@@ -11,6 +11,7 @@ import {
   paperSchema,
   sentEditSchema,
 } from './jobs.ts';
+import { askSuppliersSchema, filmWantedSchema, supplierAnswersSchema } from './buying.ts';
 import { lastPlanningSchema, newPlanningSchema, planningSchema } from './plannings.ts';
 import { cutPullSchema, reservationSchema, saveRackSchema, savedRackSchema } from './rack.ts';
 import {
@@ -198,6 +199,26 @@ export const operations = {
     params: byId,
     body: sentEditSchema,
     answer: editAnswerSchema,
+  }),
+  filmWanted: operation({
+    method: 'get',
+    path: '/film-wanted',
+    summary: 'New film that kept plans of the shop take and nobody has cut yet',
+    access: 'signedIn',
+    status: 200,
+    params: noParams,
+    body: nothing,
+    answer: filmWantedSchema,
+  }),
+  askSuppliers: operation({
+    method: 'post',
+    path: '/supplier-offers',
+    summary: 'Ask the suppliers for prices and stock of some films',
+    access: 'signedIn',
+    status: 200,
+    params: noParams,
+    body: askSuppliersSchema,
+    answer: supplierAnswersSchema,
   }),
   startPlanning: operation({
     method: 'post',

@@ -32,7 +32,9 @@ function like(changes: Partial<Omit<Film, 'optics'>>, optics: readonly number[])
   };
 }
 
-const roll = (price: number) => [{ widthMm: 1524, lengthMm: 30480, price, soldBy: 'roll' as const, later: [] }];
+const roll = (price: number) => [
+  { widthMm: 1524, lengthMm: 30480, price, soldBy: 'roll' as const, later: [] },
+];
 
 export const neutralForTest = like(
   { id: 'heron-neutral-40', name: 'Heron Neutral 40', kind: 'neutralSolar', rolls: roll(498) },

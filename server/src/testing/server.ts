@@ -4,6 +4,7 @@ import { Client } from 'pg';
 import { pino } from 'pino';
 import { makeApp } from '../app.ts';
 import { openDatabase, type Database } from '../db/database.ts';
+import { standInFeeds } from '../features/buying/index.ts';
 import { migrateDatabase } from '../db/migrate.ts';
 import { insertShop } from '../demo/seed.ts';
 import type { QueuedWork, WorkQueue } from '../queue/queue.ts';
@@ -66,6 +67,10 @@ export async function startTestServer(): Promise<TestServer> {
   const app = makeApp({
     db,
     queue,
+    suppliers: standInFeeds(
+      () => 0.5,
+      () => Promise.resolve(),
+    ),
     now: () => testNow,
     log: pino({ level: 'silent' }),
     secureCookies: false,

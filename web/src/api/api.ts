@@ -23,7 +23,9 @@ import {
   type ShopBookAnswer,
   type SignIn,
   type StoredRuleSet,
+  type SupplierAnswers,
 } from '@neat-sill/core/contract';
+import type { FilmWanted } from '@neat-sill/core/buying';
 import { createApi, fetchBaseQuery, type FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
 import type { SerializedError } from '@reduxjs/toolkit';
 import type { z } from 'zod';
@@ -173,6 +175,16 @@ export const api = createApi({
         body: blob,
       }),
     }),
+    filmWanted: build.query<FilmWanted[], void>({
+      query: () => request(operations.filmWanted),
+      transformResponse: (raw) => operations.filmWanted.answer.parse(raw).wanted,
+      keepUnusedDataFor: 0,
+    }),
+    askSuppliers: build.query<SupplierAnswers['suppliers'], string[]>({
+      query: (filmIds) => request(operations.askSuppliers, {}, { filmIds }),
+      transformResponse: (raw) => operations.askSuppliers.answer.parse(raw).suppliers,
+      keepUnusedDataFor: 30,
+    }),
     startPlanning: build.mutation<Planning, { jobId: string; asked: NewPlanning }>({
       query: ({ jobId, asked }) => request(operations.startPlanning, { id: jobId }, asked),
       transformResponse: answerOf(operations.startPlanning),
@@ -208,6 +220,8 @@ export const {
   useSaveFilmsMutation,
   useSaveRackMutation,
   useSaveRuleSetMutation,
+  useFilmWantedQuery,
+  useAskSuppliersQuery,
   useStartPlanningMutation,
   useStopPlanningMutation,
   useLazyLastPlanningQuery,

@@ -1,0 +1,2 @@
+export { buyingRoutes } from './routes.ts';
+export { standInFeeds, type SupplierFeed } from './suppliers.ts';
