@@ -18,7 +18,9 @@ export interface SpliceSurroundings {
 export const NOTHING_ABOUT: SpliceSurroundings = { hidden: [], lines: [], neighbours: [], eyes: null };
 
 export type SpliceReason =
-  | { readonly code: 'hidden' | 'onLine' | 'likeNeighbour' | 'equal' | 'atEyes' | 'level' }
+  | {
+      readonly code: 'hidden' | 'onLine' | 'likeNeighbour' | 'equal' | 'onPattern' | 'atEyes' | 'level';
+    }
   | { readonly code: 'narrow'; readonly mm: number }
   | { readonly code: 'moreFilm'; readonly share: number };
 
@@ -105,6 +107,37 @@ export function spliceProblem(
   return broadest > widest ? { code: 'seam.tooWide', mm: broadest, rollMm: widest } : { code: 'seam.fixed' };
 }
 
+/** More places are not tried: each is laid out to see whether it can be. */
+const MOST_PLACES = 40;
+
+/** Seams of several panels brought to the places aimed at: all shifted together, or each one alone to what is near it. */
+function shiftedTo(aims: readonly number[], usual: readonly number[], span: number): number[][] {
+  const together = aims.flatMap((aim) => usual.map((at) => usual.map((each) => each + aim - at)));
+  const reach = span / (usual.length + 1) / 3;
+  const nearest = usual.map((at) => {
+    const [best] = [...aims].sort((a, b) => Math.abs(a - at) - Math.abs(b - at));
+    return best !== undefined && Math.abs(best - at) <= reach ? best : at;
+  });
+  return [nearest, ...together]
+    .filter((places) => places.every((at, index) => at > (places[index - 1] ?? 0) && at < span))
+    .slice(0, MOST_PLACES);
+}
+
+/** Whether every panel begins on a line of the film's pattern, told from the edge of the first piece. */
+function onPatternLines(
+  { pattern }: FilmForPlan,
+  { axis }: SeamWay,
+  atMm: readonly number[],
+  { seamOverlap, allowance }: PlanRules,
+): boolean {
+  if (!pattern) return false;
+  const repeat = axis === 'vertical' ? pattern.across : pattern.along;
+  return atMm.every((at) => {
+    const start = at - seamOverlap / 2 + allowance;
+    return Math.abs(start - Math.round(start / repeat) * repeat) < 0.5;
+  });
+}
+
 /**
  * The best places for the seams of a pane that no roll covers, each with its reasons: equal panels, thirds, hidden
  * strips, lines of the building, the places of its neighbours' seams. Empty where it goes whole or not at all.
@@ -122,17 +155,14 @@ export function spliceOptions(
     const span = way.axis === 'vertical' ? pane.width : pane.height;
     const here = <Item extends { axis: Axis }>(items: readonly Item[]) =>
       items.filter(({ axis }) => axis === way.axis);
-    const places =
-      way.panels === 2
-        ? [
-            span / 3,
-            (2 * span) / 3,
-            ...here(around.hidden).map(({ fromMm, toMm }) => (fromMm + toMm) / 2),
-            ...here(around.lines).map(({ atMm }) => atMm),
-            ...here(around.neighbours).map(({ atMm }) => atMm),
-          ].filter((at) => at > 0 && at < span)
-        : [];
-    const others = places.flatMap((at) => made(with_(pane, way.axis, [at]), film, rules, way) ?? []);
+    const aims = [
+      ...(way.panels === 2 ? [span / 3, (2 * span) / 3] : []),
+      ...here(around.hidden).map(({ fromMm, toMm }) => (fromMm + toMm) / 2),
+      ...here(around.lines).map(({ atMm }) => atMm),
+      ...here(around.neighbours).map(({ atMm }) => atMm),
+    ].filter((at) => at > 0 && at < span);
+    const places = way.panels === 2 ? aims.map((at) => [at]) : usual ? shiftedTo(aims, usual.atMm, span) : [];
+    const others = places.flatMap((at) => made(with_(pane, way.axis, at), film, rules, way) ?? []);
     return [
       ...(usual ? [{ ...usual, equal: true }] : []),
       ...others.map((other) => ({ ...other, equal: false })),
@@ -155,18 +185,24 @@ export function spliceOptions(
     const alike = atMm.every((at) => near(at, around.neighbours));
     const share = narrowestMm / (span / way.panels);
     const more = filmMm2 / least - 1;
+    const onPattern = onPatternLines(film, way, atMm, rules);
     const reasons: SpliceReason[] = [
       ...(atMm.every(hidden) ? [{ code: 'hidden' } as const] : []),
       ...(atMm.some((at) => !hidden(at) && near(at, around.lines)) ? [{ code: 'onLine' } as const] : []),
       ...(alike ? [{ code: 'likeNeighbour' } as const] : []),
-      ...(equal ? [{ code: 'equal' } as const] : []),
+      ...(onPattern ? [{ code: 'onPattern' } as const] : equal ? [{ code: 'equal' } as const] : []),
       ...(atMm.some(atEyes) ? [{ code: 'atEyes' } as const] : []),
       ...(axis === 'horizontal' ? [{ code: 'level' } as const] : []),
       ...(share < 0.5 ? [{ code: 'narrow', mm: narrowestMm } as const] : []),
       ...(more > 0.01 ? [{ code: 'moreFilm', share: more } as const] : []),
     ];
     const score =
-      seen + (axis === 'horizontal' ? 0.5 : 0) + Math.max(0, 1 - share) * 0.8 - (alike ? 0.4 : 0) + more * 4;
+      seen +
+      (axis === 'horizontal' ? 0.5 : 0) +
+      Math.max(0, 1 - share) * 0.8 -
+      (alike ? 0.4 : 0) -
+      (onPattern ? 0.6 : 0) +
+      more * 4;
     return { axis, atMm, reasons, score };
   });
   const distinct = scored

@@ -1,34 +1,48 @@
 import type { Film } from '../film/index.ts';
 import type { RuleSet } from '../rules/index.ts';
-import type { PlacedOpening, Size } from '../survey/index.ts';
+import type { PlacedOpening, Side, Size } from '../survey/index.ts';
 import type { Pane } from './records.ts';
 
-/** A strip of a pane's glass over its whole width that film covers; mm from the top of the glass. */
+/** A strip of a pane's glass that film covers, from side to side of what is not left bare; mm from its top and left. */
 export interface CoveredStrip {
   readonly topMm: number;
+  readonly leftMm: number;
+  readonly widthMm: number;
   readonly heightMm: number;
 }
 
-type PaneToCover = Pick<Pane, 'coverage' | 'sillMm'>;
+type PaneToCover = Pick<Pane, 'coverage' | 'sillMm' | 'hidden'>;
+
+/** How far in from each side the glass is left bare, since an outside frame or the like hides it. */
+function bareSides({ hidden }: Pick<Pane, 'hidden'>): Readonly<Record<Side, number>> {
+  const deepest = (side: Side) =>
+    Math.max(0, ...hidden.flatMap((strip) => (strip.bare && strip.side === side ? [strip.depthMm] : [])));
+  return { top: deepest('top'), right: deepest('right'), bottom: deepest('bottom'), left: deepest('left') };
+}
 
 /**
- * What film covers of a pane whose glass has this height, from the top down. Heights over the floor that do not lie on
+ * What film covers of a pane whose glass has this size, from the top down. Heights over the floor that do not lie on
  * the glass are cut off at its edges; nothing is left where they miss it.
  */
 export function coveredStrips(
-  { coverage, sillMm }: PaneToCover,
-  heightMm: number,
+  { coverage, sillMm, hidden }: PaneToCover,
+  { widthMm, heightMm }: Size,
   { markings }: Pick<RuleSet['film'], 'markings'>,
 ): CoveredStrip[] {
+  const bare = bareSides({ hidden });
+  const across = { leftMm: bare.left, widthMm: widthMm - bare.left - bare.right };
+  if (across.widthMm <= 0.5) return [];
   const strip = (fromFloorMm: number, toFloorMm: number): CoveredStrip[] => {
-    const top = Math.max(0, sillMm + heightMm - toFloorMm);
-    const bottom = Math.min(heightMm, sillMm + heightMm - fromFloorMm);
-    return bottom - top > 0.5 ? [{ topMm: top, heightMm: bottom - top }] : [];
+    const top = Math.max(bare.top, sillMm + heightMm - toFloorMm);
+    const bottom = Math.min(heightMm - bare.bottom, sillMm + heightMm - fromFloorMm);
+    return bottom - top > 0.5 ? [{ ...across, topMm: top, heightMm: bottom - top }] : [];
   };
   switch (coverage.kind) {
     case 'whole':
     case 'gradient':
-      return [{ topMm: 0, heightMm }];
+      return heightMm - bare.top - bare.bottom > 0.5
+        ? [{ ...across, topMm: bare.top, heightMm: heightMm - bare.top - bare.bottom }]
+        : [];
     case 'band':
       return strip(coverage.fromFloorMm, coverage.toFloorMm);
     case 'lower':
@@ -41,8 +55,11 @@ export function coveredStrips(
 }
 
 /** What one piece of film has to cover: the strips of a pane are cut alike, to the tallest. */
-export function pieceSize(strips: readonly CoveredStrip[], glass: Size): Size {
-  return { widthMm: glass.widthMm, heightMm: Math.max(0, ...strips.map(({ heightMm }) => heightMm)) };
+export function pieceSize(strips: readonly CoveredStrip[]): Size {
+  return {
+    widthMm: Math.max(0, ...strips.map(({ widthMm }) => widthMm)),
+    heightMm: Math.max(0, ...strips.map(({ heightMm }) => heightMm)),
+  };
 }
 
 const into = (mm: number, repeatMm: number) => ((mm % repeatMm) + repeatMm) % repeatMm;

@@ -68,13 +68,13 @@ export function paneToFit(pane: Pane, paneId: string, records: JobRecords, book:
   const film: Film | undefined = book.films.find(({ id }) => id === pane.filmId);
   const sizes = sizesOf(pane, rules);
   if (!film || !sizes) return null;
-  const strips = coveredStrips(pane, sizes.cutting.heightMm, rules.film);
+  const strips = coveredStrips(pane, sizes.cutting, rules.film);
   const pieces = piecesOfPane(records.plan[PLAN_ID]?.plan ?? null, paneId);
   const factoryEdge: Side | null = pieces.find((piece) => piece.factoryEdge !== null)?.factoryEdge ?? null;
   return {
     label: pane.label,
     // Only what is covered is cleaned for film, hung and trimmed.
-    glass: pieceSize(strips, sizes.cutting),
+    glass: pieceSize(strips),
     glassKind: pane.glass,
     handle: pane.handle,
     topOverFloorMm: pane.sillMm + sizes.cutting.heightMm - (strips[0]?.topMm ?? 0),

@@ -33,7 +33,7 @@ const book = { ...bookForTest, films: [silverForTest, neutralForTest] };
 
 describe('what film covers of a pane', () => {
   const strips = (coverage: Coverage, sillMm = 300, heightMm = 1800) =>
-    coveredStrips({ coverage, sillMm }, heightMm, rules.film);
+    coveredStrips({ coverage, sillMm, hidden: [] }, { widthMm: 900, heightMm }, rules.film);
 
   test.each<[string, Coverage, [number, number][]]>([
     ['the whole pane', { kind: 'whole' }, [[0, 1800]]],

@@ -113,3 +113,4 @@ export {
 export { asProbed, glassDoubt, type GlassDisagreement, type GlassDoubt } from './glassDoubt.ts';
 export { paneForFilm } from './paneForFilm.ts';
 export { spliceOfPane, type SpliceOfPane } from './spliceOfPane.ts';
+export { seamMarks, type FrameMark, type SeamMarks } from './seamMarks.ts';

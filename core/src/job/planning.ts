@@ -50,7 +50,7 @@ export function planRulesOf({ cutting }: RuleSet): PlanJob['rules'] {
   return {
     allowance: cutting.school === 'benchCut' ? 0 : cutting.marginMm,
     factoryEdgeAllowance: -cutting.factoryEdgeGapMm,
-    seamOverlap: cutting.seamOverlapMm,
+    seamOverlap: cutting.seam === 'butt' ? 0 : cutting.seamOverlapMm,
     minPanel: cutting.minPanelMm,
     minOffcut: { width: cutting.minOffcutWidthMm, length: cutting.minOffcutLengthMm },
     bookValue: cutting.bookValue,
@@ -168,8 +168,8 @@ function cutOf(pane: Pane, rules: RuleSet, film: Film | null): PaneToSuit['cut']
     return { width: widthMm, height: heightMm, factoryEdge: 'none', seams: { allowed: false, axis: 'any' } };
   }
   const factoryEdge = school === 'factoryEdgeFirst' ? 'any' : 'none';
-  const strips = coveredStrips(pane, sizes.cutting.heightMm, rules.film);
-  const covered = pieceSize(strips, sizes.cutting);
+  const strips = coveredStrips(pane, sizes.cutting, rules.film);
+  const covered = pieceSize(strips);
   // A pattern that has to start at a given place may need up to a repeat more, both ways.
   const repeat = pane.patternStart && film?.pattern ? film.pattern : { acrossMm: 0, alongMm: 0 };
   const size = { width: covered.widthMm + repeat.acrossMm, height: covered.heightMm + repeat.alongMm };
@@ -178,8 +178,9 @@ function cutOf(pane: Pane, rules: RuleSet, film: Film | null): PaneToSuit['cut']
   if (school !== 'benchCut') return { ...size, factoryEdge, seams };
   const net = (mm: number) => roundLength(mm - benchClearanceMm, roundingStepMm, 'down');
   const whole = strips.length === 1 && strips[0]?.heightMm === sizes.cutting.heightMm;
+  const fullWidth = covered.widthMm === sizes.cutting.widthMm;
   return {
-    width: net(sizes.net.widthMm + repeat.acrossMm),
+    width: net((fullWidth ? sizes.net.widthMm : covered.widthMm) + repeat.acrossMm),
     height: net((whole ? sizes.net.heightMm : covered.heightMm) + repeat.alongMm),
     factoryEdge,
     seams,
@@ -197,8 +198,8 @@ export function paneVerdict(pane: Pane, film: Film, rules: RuleSet): FilmVerdict
 
 function piecesWanted(pane: Pane, rules: RuleSet): number {
   if (pane.shape.kind === 'blocks') return pane.shape.columns * pane.shape.rows;
-  const heightMm = sizesOf(pane, rules)?.cutting.heightMm ?? 0;
-  return coveredStrips(pane, heightMm, rules.film).length;
+  const sizes = sizesOf(pane, rules);
+  return sizes ? coveredStrips(pane, sizes.cutting, rules.film).length : 0;
 }
 
 function wishedRoll(from: NonNullable<Pane['fromRoll']>): NonNullable<PaneForPlan['from']> {

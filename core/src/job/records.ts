@@ -261,7 +261,15 @@ const paneSchema = z.strictObject({
     .default([]),
   /** Strips along a side that something hides, measured inward from that side. */
   hidden: z
-    .array(z.strictObject({ side: z.enum(SIDES), depthMm: wallMm, behind: z.enum(HIDING_THINGS) }))
+    .array(
+      z.strictObject({
+        side: z.enum(SIDES),
+        depthMm: wallMm,
+        behind: z.enum(HIDING_THINGS),
+        /** Left without film: nobody sees that glass. */
+        bare: z.boolean().default(false),
+      }),
+    )
     .max(8)
     .readonly()
     .default([]),

@@ -10,6 +10,7 @@ import {
   type SpliceSurroundings,
 } from '../cuts/index.ts';
 import { placeOpenings } from '../survey/index.ts';
+import { coveredStrips, pieceSize } from './coverage.ts';
 import { ruleSetOf, sizesOf, type ShopBook } from './planning.ts';
 import { panesOfWall, type JobRecords } from './records.ts';
 
@@ -29,35 +30,44 @@ function surroundingsOf(records: JobRecords, book: ShopBook, paneId: string): Sp
   );
   const own = openings.find(({ id }) => id === paneId);
   if (!own) return null;
-  const { widthMm, heightMm } = own.size;
+  // Seams are told from where the film begins: what is left bare is none of theirs.
+  const strips = coveredStrips(pane, own.size, rules.film);
+  const { leftMm: bareLeftMm, topMm: bareTopMm } = strips[0] ?? { leftMm: 0, topMm: 0 };
+  const { widthMm, heightMm } = strips.length > 0 ? pieceSize(strips) : own.size;
+  const leftMm = own.leftMm + bareLeftMm;
+  const topOverFloorMm = own.sillMm + own.size.heightMm - bareTopMm;
   const hidden = pane.hidden.map(({ side, depthMm }) => {
     const upright = side === 'left' || side === 'right';
-    const span = upright ? widthMm : heightMm;
+    const glassMm = upright ? own.size.widthMm : own.size.heightMm;
+    const bareMm = upright ? bareLeftMm : bareTopMm;
     const first = side === 'left' || side === 'top';
     return {
       axis: upright ? ('vertical' as const) : ('horizontal' as const),
-      fromMm: first ? 0 : span - depthMm,
-      toMm: first ? depthMm : span,
+      fromMm: (first ? 0 : glassMm - depthMm) - bareMm,
+      toMm: (first ? depthMm : glassMm) - bareMm,
     };
   });
   const others = openings.filter(({ id, measured }) => id !== paneId && measured);
   const uprights = others
-    .flatMap(({ leftMm, size }) => [leftMm, leftMm + size.widthMm])
-    .map((at) => at - own.leftMm)
+    .flatMap((other) => [other.leftMm, other.leftMm + other.size.widthMm])
+    .map((at) => at - leftMm)
     .filter((at) => at > 1 && at < widthMm - 1);
   const levels = others
     .flatMap(({ sillMm, size }) => [sillMm, sillMm + size.heightMm])
-    .map((at) => own.sillMm + heightMm - at)
+    .map((at) => topOverFloorMm - at)
     .filter((at) => at > 1 && at < heightMm - 1);
   const neighbours = panes.flatMap((other) => {
     const size = sizesOf(other, rules)?.cutting;
     const { atMm, axis } = other.seams;
-    const alike = size && Math.abs(size.widthMm - widthMm) < 10 && Math.abs(size.heightMm - heightMm) < 10;
+    const alike =
+      size &&
+      Math.abs(size.widthMm - own.size.widthMm) < 10 &&
+      Math.abs(size.heightMm - own.size.heightMm) < 10;
     return other.id !== paneId && alike && atMm && axis !== 'any'
       ? atMm.map((at) => ({ axis, atMm: at }))
       : [];
   });
-  const top = own.sillMm + heightMm;
+  const top = topOverFloorMm;
   const eyes = { fromMm: Math.max(0, top - EYES_MM.to), toMm: Math.min(heightMm, top - EYES_MM.from) };
   return {
     hidden,

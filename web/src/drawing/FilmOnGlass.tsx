@@ -9,12 +9,12 @@ type Box = OpeningOnSheet['glass'];
 export function FilmStrips({ glass, cover, fill }: { glass: Box; cover: CoverMark; fill: string }) {
   const id = useId();
   if (cover.kind === 'strips')
-    return cover.strips.map(({ top, height }) => (
+    return cover.strips.map(({ top, left, width, height }) => (
       <rect
         key={top}
-        x={glass.x}
+        x={glass.x + left * glass.width}
         y={glass.y + top * glass.height}
-        width={glass.width}
+        width={width * glass.width}
         height={height * glass.height}
         fill={fill}
         stroke="var(--quiet)"

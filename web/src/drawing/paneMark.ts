@@ -11,7 +11,10 @@ export interface SeamMark {
 
 /** Film on part of a pane, as shares of its glass from the top; null in a mark where it covers the whole pane. */
 export type CoverMark =
-  | { readonly kind: 'strips'; readonly strips: readonly { readonly top: number; readonly height: number }[] }
+  | {
+      readonly kind: 'strips';
+      readonly strips: readonly Readonly<Record<'top' | 'left' | 'width' | 'height', number>>[];
+    }
   | { readonly kind: 'gradient'; readonly from: 'top' | 'bottom'; readonly reach: number };
 
 export interface LeadMark {
@@ -70,6 +73,13 @@ export function mirrored(mark: PaneMark): PaneMark {
     faults: mark.faults.map(({ x, y }) => ({ x: 1 - x, y })),
     found: mark.found.map(({ x, y }) => ({ x: 1 - x, y })),
     outline: mark.outline && mirroredOutline(mark.outline),
+    cover:
+      mark.cover?.kind === 'strips'
+        ? {
+            ...mark.cover,
+            strips: mark.cover.strips.map((strip) => ({ ...strip, left: 1 - strip.left - strip.width })),
+          }
+        : mark.cover,
     hidden: mark.hidden.map(({ side, share }) => ({ side: otherSide[side], share })),
   };
 }

@@ -21,21 +21,26 @@ function piecesOf(pane: PaneWithId, plan: CutPlan | null): Piece[] {
   return pieces.filter(({ copy }) => copy === 1).sort((a, b) => a.panel - b.panel);
 }
 
+/** Where the film begins on the glass: what is left bare is above and to the left of it. */
+type Origin = Readonly<Record<'leftMm' | 'topMm', number>>;
+
 /** Seams in the middle of their overlap, as shares of the pane. */
-function seamsOf(pieces: readonly Piece[], glass: { widthMm: number; heightMm: number }): SeamMark[] {
+function seamsOf(pieces: readonly Piece[], glass: Size, from: Origin): SeamMark[] {
   return pieces.slice(1).map(({ cover }, at): SeamMark => {
     const before = pieces[at]?.cover ?? cover;
     return cover.left > before.left
-      ? { axis: 'vertical', at: (cover.left + before.left + before.width) / 2 / glass.widthMm }
-      : { axis: 'horizontal', at: (cover.top + before.top + before.height) / 2 / glass.heightMm };
+      ? {
+          axis: 'vertical',
+          at: (from.leftMm + (cover.left + before.left + before.width) / 2) / glass.widthMm,
+        }
+      : {
+          axis: 'horizontal',
+          at: (from.topMm + (cover.top + before.top + before.height) / 2) / glass.heightMm,
+        };
   });
 }
 
-function namesOf(
-  pieces: readonly Piece[],
-  glass: { widthMm: number; heightMm: number },
-  job: PlanJob,
-): PaneMark['names'] {
+function namesOf(pieces: readonly Piece[], glass: Size, from: Origin, job: PlanJob): PaneMark['names'] {
   return pieces.map((piece) => {
     const { cover } = piece;
     const freeEnd =
@@ -43,8 +48,8 @@ function namesOf(
         (side) => rollSideOf(side, piece.turn) === 'start',
       ) ?? 'top';
     const at = {
-      x: (cover.left + cover.width / 2) / glass.widthMm,
-      y: (cover.top + cover.height / 2) / glass.heightMm,
+      x: (from.leftMm + cover.left + cover.width / 2) / glass.widthMm,
+      y: (from.topMm + cover.top + cover.height / 2) / glass.heightMm,
     };
     return { at, text: pieceName(piece, job), arrow: ARROWS[freeEnd] };
   });
@@ -134,13 +139,6 @@ function glassTint(
   return eye(Math.min(1, ((through + veil) / USED_TO[seenBy]) ** (1 / 2.2)));
 }
 
-/** Names stand in the first strip of a pane that is covered in part. */
-function placedIn(cover: PaneMark['cover'], names: PaneMark['names']): PaneMark['names'] {
-  const strip = cover?.kind === 'strips' ? cover.strips[0] : undefined;
-  if (!strip) return names;
-  return names.map((name) => ({ ...name, at: { ...name.at, y: strip.top + strip.height / 2 } }));
-}
-
 /** The outline of a pane that is no plain rectangle, once it can be drawn. */
 function shapedOutline({ shape, readings }: PaneWithId): Outline | null {
   if (shape.kind === 'blocks' || (shape.kind === 'rectangle' && shape.cornerRadiusMm === 0)) return null;
@@ -151,13 +149,16 @@ function shapedOutline({ shape, readings }: PaneWithId): Outline | null {
 /** What film covers of a pane, where that is not all of it. */
 function coverOf(pane: PaneWithId, glass: Size, rules: RuleSet): PaneMark['cover'] {
   const { coverage } = pane;
-  if (coverage.kind === 'whole' || pane.filmId === null) return null;
+  const bare = pane.hidden.some((strip) => strip.bare);
+  if ((coverage.kind === 'whole' && !bare) || pane.filmId === null) return null;
   if (coverage.kind === 'gradient')
     return { kind: 'gradient', from: coverage.from, reach: Math.min(1, coverage.reachMm / glass.heightMm) };
-  const strips = coveredStrips(pane, glass.heightMm, rules.film);
+  const strips = coveredStrips(pane, glass, rules.film);
   return {
     kind: 'strips',
-    strips: strips.map(({ topMm, heightMm }) => ({
+    strips: strips.map(({ topMm, leftMm, widthMm, heightMm }) => ({
+      left: leftMm / glass.widthMm,
+      width: widthMm / glass.widthMm,
       top: topMm / glass.heightMm,
       height: heightMm / glass.heightMm,
     })),
@@ -190,6 +191,7 @@ export function wallMarks(
       const film = job.book.films.find(({ id }) => id === pane.filmId);
       const pieces = showsPieces && plan ? piecesOf(pane, plan.plan) : [];
       const glass = sizes?.cutting ?? { widthMm: 1, heightMm: 1 };
+      const from = coveredStrips(pane, glass, job.rules.film)[0] ?? { leftMm: 0, topMm: 0 };
       const cover = stage === 'survey' ? null : coverOf(pane, glass, job.rules);
       const says = stageSays(stage, pane, job);
       const size = sizes
@@ -204,8 +206,8 @@ export function wallMarks(
         lead: stage === 'survey' ? null : leadMark(pane, glass),
         bareTint: stage === 'film' && cover ? glassTint(pane, null, look, job.rules.film) : null,
         tint: stage === 'film' ? glassTint(pane, film ?? null, look, job.rules.film) : null,
-        seams: seamsOf(pieces, glass),
-        names: stage === 'cuts' && plan ? placedIn(cover, namesOf(pieces, glass, plan.job)) : [],
+        seams: seamsOf(pieces, glass, from),
+        names: stage === 'cuts' && plan ? namesOf(pieces, glass, from, plan.job) : [],
         handle: pane.handle,
         outline: shapedOutline(pane),
         blocks: pane.shape.kind === 'blocks' ? pane.shape : null,

@@ -107,6 +107,15 @@ function HiddenStrips({ pane }: { pane: PaneWithId }) {
             draftKey={`${jobId} ${pane.id} hidden ${at}`}
             onTake={(length) => length && length.mm > 0 && change(at, { depthMm: length.mm })}
           />
+          <label className="col-span-3 row-start-2 flex min-h-8 items-center gap-2 text-sm">
+            <input
+              type="checkbox"
+              className="size-5 accent-edge"
+              checked={strip.bare}
+              onChange={(event) => change(at, { bare: event.target.checked })}
+            />
+            Leave the glass behind it bare
+          </label>
           <Button
             aria-label={`Take hidden strip ${at + 1} away`}
             onClick={() =>
@@ -121,7 +130,7 @@ function HiddenStrips({ pane }: { pane: PaneWithId }) {
         className="self-start"
         onClick={() =>
           write('Hidden strip', {
-            hidden: [...pane.hidden, { side: 'top', depthMm: 100, behind: 'blindBox' }],
+            hidden: [...pane.hidden, { side: 'top', depthMm: 100, behind: 'blindBox', bare: false }],
           })
         }
       >
