@@ -73,10 +73,16 @@ test('what lies over the cuts is accessible', async ({ signedIn: page }) => {
   await openDemoJob(page, 'library', 'cuts');
   await page.getByRole('heading', { name: /pieces in/ }).waitFor();
   await page.getByText('Looking for a better one').waitFor({ state: 'hidden' });
-  await page.getByText(/^Where the seams go/).click();
-  await page.getByText(/^What if/).click();
-  await page.getByText('For a plotter').click();
-  expect(await faults(page), 'cuts').toEqual([]);
+  for (const fold of [/^Seams of/, /^What if/, /^Counts/, /^To buy/, /^For a plotter/]) {
+    await page.getByRole('button', { name: fold }).click();
+    expect(await faults(page), String(fold)).toEqual([]);
+  }
+  await page
+    .getByRole('button', { name: /^Move piece/ })
+    .first()
+    .click();
+  expect(await faults(page), 'piece').toEqual([]);
+  await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Keep this plan' }).last().click();
   await page.getByRole('button', { name: 'Cut, one pull at a time' }).click();
   expect(await faults(page), 'cut mode').toEqual([]);

@@ -156,7 +156,7 @@ export function spliceOptions(
     const here = <Item extends { axis: Axis }>(items: readonly Item[]) =>
       items.filter(({ axis }) => axis === way.axis);
     const aims = [
-      ...(way.panels === 2 ? [span / 3, (2 * span) / 3] : []),
+      ...(way.panels === 2 ? [Math.round(span / 3), Math.round((2 * span) / 3)] : []),
       ...here(around.hidden).map(({ fromMm, toMm }) => (fromMm + toMm) / 2),
       ...here(around.lines).map(({ atMm }) => atMm),
       ...here(around.neighbours).map(({ atMm }) => atMm),

@@ -47,3 +47,4 @@ export {
   readBackRule,
 } from './placeWords.ts';
 export { describeSplice, describeSpliceProblem } from './spliceWords.ts';
+export { describeMoveProblem } from './moveWords.ts';

@@ -119,13 +119,17 @@ export function PaneOnWall({
   mark,
   chosen,
   active,
+  lit,
   onPick,
+  onLit,
 }: {
   opening: OpeningOnSheet;
   mark: PaneMark;
   chosen: boolean;
   active: boolean;
+  lit: boolean;
   onPick: (event: MouseEvent) => void;
+  onLit: ((id: string | null) => void) | null;
 }) {
   const { glass, frame } = opening;
   const names =
@@ -137,6 +141,8 @@ export function PaneOnWall({
       aria-selected={chosen}
       aria-label={mark.spoken}
       onClick={onPick}
+      onPointerEnter={onLit ? () => onLit(opening.id) : undefined}
+      onPointerLeave={onLit ? () => onLit(null) : undefined}
     >
       <Glass opening={opening} mark={mark} />
       {chosen && (
@@ -148,6 +154,17 @@ export function PaneOnWall({
           fill="none"
           stroke="var(--edge)"
           strokeWidth="3"
+        />
+      )}
+      {lit && (
+        <rect
+          x={glass.x + 2}
+          y={glass.y + 2}
+          width={glass.width - 4}
+          height={glass.height - 4}
+          fill="none"
+          stroke="var(--dusk)"
+          strokeWidth="4"
         />
       )}
       {active && <rect {...frame} fill="none" stroke="var(--ink)" strokeWidth="1.5" strokeDasharray="3 3" />}

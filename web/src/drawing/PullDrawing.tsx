@@ -1,10 +1,14 @@
-import type { CutStep } from '@neat-sill/core/cuts';
+import type { CutStep, Piece } from '@neat-sill/core/cuts';
 import type { Film } from '@neat-sill/core/film';
 import { formatBareLength, type LengthUnit } from '@neat-sill/core/units';
 import { scaleLinear } from 'd3';
+import { useRef, useState, type ReactNode } from 'react';
 import { FilmHatches, filmFill } from './FilmHatches.tsx';
+import { useDrag } from './useDrag.ts';
 
 export const ROLL_PX = 176;
+
+const NOT_IN_HAND: PiecesInHand = { litPaneIds: new Set(), onLit: () => undefined, onDrag: null };
 
 interface Laid {
   readonly x: number;
@@ -13,17 +17,63 @@ interface Laid {
   readonly l: number;
 }
 
+/** What hands may do with the pieces of a drawing. */
+export interface PiecesInHand {
+  readonly litPaneIds: ReadonlySet<string>;
+  readonly onLit: (paneId: string | null) => void;
+  /** A piece is over a place of the page while it is dragged, and let go there; null where none may be moved. */
+  readonly onDrag: ((pieceId: string, onPage: { x: number; y: number }, letGo: boolean) => void) | null;
+}
+
+/** A piece that lights up with its pane, and can be dragged to another pull. */
+function PieceInHand({ piece, hands, children }: { piece: Piece; hands: PiecesInHand; children: ReactNode }) {
+  const node = useRef<SVGGElement>(null);
+  const from = useRef<{ x: number; y: number } | null>(null);
+  const [by, setBy] = useState<{ x: number; y: number } | null>(null);
+  const { onDrag, onLit } = hands;
+  useDrag(node, {
+    byFinger: false,
+    onMove: (at, onPage) => {
+      if (!onDrag) return;
+      from.current ??= at;
+      setBy({ x: at.x - from.current.x, y: at.y - from.current.y });
+      onDrag(piece.id, onPage, false);
+    },
+    onDrop: (onPage) => {
+      if (from.current && onDrag) onDrag(piece.id, onPage, true);
+      from.current = null;
+      setBy(null);
+    },
+  });
+  return (
+    <g
+      ref={node}
+      className={onDrag ? 'cursor-grab' : ''}
+      transform={by ? `translate(${by.x} ${by.y})` : undefined}
+      // What is under the pointer while it is dragged is the pull below.
+      pointerEvents={by ? 'none' : undefined}
+      opacity={by ? 0.8 : undefined}
+      onPointerEnter={() => onLit(piece.paneId)}
+      onPointerLeave={() => onLit(null)}
+    >
+      {children}
+    </g>
+  );
+}
+
 /** One pull to scale as it hangs out of its box: free end below, the roll's left edge left, film face up. */
 export function PullDrawing({
   step,
   film,
   unit,
   cut,
+  hands = NOT_IN_HAND,
 }: {
   step: CutStep;
   film: Film | undefined;
   unit: LengthUnit;
   cut: boolean;
+  hands?: PiecesInHand;
 }) {
   const { pull, source, strips, keep, knifeAtMm } = step;
   const across = scaleLinear([0, source.width], [0, ROLL_PX]);
@@ -41,7 +91,7 @@ export function PullDrawing({
       width={ROLL_PX + 4}
       height={height + 2}
       viewBox={`-2 0 ${ROLL_PX + 4} ${height + 2}`}
-      className={cut ? 'opacity-50' : ''}
+      className={`overflow-visible ${cut ? 'opacity-50' : ''}`}
       aria-hidden
     >
       {film && <FilmHatches films={[{ ...film, id: `pull-${pull.id}` }]} />}
@@ -77,7 +127,7 @@ export function PullDrawing({
         const edges = new Set([factoryEdge?.rollEdge, ...seams.map(({ rollEdge }) => rollEdge)]);
         const width = Math.min(place.width - 4, name.length * 8.5 + 12);
         return (
-          <g key={piece.id}>
+          <PieceInHand key={piece.id} piece={piece} hands={hands}>
             <rect
               {...place}
               fill={film ? filmFill({ id: `pull-${pull.id}` }) : 'var(--glass)'}
@@ -110,7 +160,18 @@ export function PullDrawing({
             >
               {name}
             </text>
-          </g>
+            {hands.litPaneIds.has(piece.paneId) && (
+              <rect
+                x={place.x + 2}
+                y={place.y + 2}
+                width={place.width - 4}
+                height={place.height - 4}
+                fill="none"
+                stroke="var(--dusk)"
+                strokeWidth="4"
+              />
+            )}
+          </PieceInHand>
         );
       })}
       {knifeAtMm.map((at) => (

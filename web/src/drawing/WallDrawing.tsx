@@ -18,9 +18,13 @@ interface WallDrawingProps {
   readonly marks: ReadonlyMap<string, PaneMark>;
   readonly films: readonly Film[];
   readonly selected: readonly string[];
+  /** A pane that is pointed at elsewhere, as at its piece on the roll. */
+  readonly lit: string | null;
   readonly fromOutside: boolean;
   readonly unit: LengthUnit;
   readonly onSelect: (ids: readonly string[]) => void;
+  /** Told which pane the pointer is on; null where nobody asks. */
+  readonly onLit: ((id: string | null) => void) | null;
 }
 
 function useSheetSize() {
@@ -56,9 +60,11 @@ export const WallDrawing = memo(function WallDrawing({
   marks,
   films,
   selected,
+  lit,
   fromOutside,
   unit,
   onSelect,
+  onLit,
 }: WallDrawingProps) {
   const { holder, size } = useSheetSize();
   const [focused, setFocused] = useState(false);
@@ -146,7 +152,9 @@ export const WallDrawing = memo(function WallDrawing({
               mark={fromOutside ? mirrored(mark) : mark}
               chosen={selected.includes(opening.id)}
               active={focused && current === opening.id}
+              lit={lit === opening.id}
               onPick={(event) => pick(opening.id, event)}
+              onLit={onLit}
             />
           );
         })}

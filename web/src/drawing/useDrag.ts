@@ -7,14 +7,22 @@ interface Place {
 }
 
 interface DragHandlers {
-  /** While it is dragged: where the pointer is, in the drawing's own coordinates. */
-  readonly onMove: (at: Place) => void;
-  readonly onDrop: () => void;
+  /** While it is dragged: where the pointer is, in the drawing's own coordinates and on the page. */
+  readonly onMove: (at: Place, onPage: Place) => void;
+  readonly onDrop: (onPage: Place) => void;
+  /** False where a finger that moves is to scroll the page. */
+  readonly byFinger?: boolean;
+}
+
+function placeOf(event: MouseEvent | TouchEvent): Place | null {
+  const at = 'touches' in event ? (event.touches[0] ?? event.changedTouches[0]) : event;
+  return at ? { x: at.clientX, y: at.clientY } : null;
 }
 
 /** Lets a part of an SVG drawing be dragged, by mouse, pen or finger. */
 export function useDrag(node: RefObject<SVGElement | null>, handlers: DragHandlers): void {
   const latest = useRef(handlers);
+  const byFinger = handlers.byFinger ?? true;
   useEffect(() => {
     latest.current = handlers;
   });
@@ -26,17 +34,21 @@ export function useDrag(node: RefObject<SVGElement | null>, handlers: DragHandle
     const dragging = drag<SVGElement, unknown>()
       .container(() => svg)
       .on('drag', ({ sourceEvent }: { sourceEvent: MouseEvent | TouchEvent }) => {
-        const at = 'touches' in sourceEvent ? sourceEvent.touches[0] : sourceEvent;
+        const at = placeOf(sourceEvent);
         const matrix = svg.getScreenCTM();
         if (!at || !matrix) return;
-        const place = new DOMPoint(at.clientX, at.clientY).matrixTransform(matrix.inverse());
-        latest.current.onMove({ x: place.x, y: place.y });
+        const place = new DOMPoint(at.x, at.y).matrixTransform(matrix.inverse());
+        latest.current.onMove({ x: place.x, y: place.y }, at);
       })
-      .on('end', () => latest.current.onDrop());
+      .on('end', ({ sourceEvent }: { sourceEvent: MouseEvent | TouchEvent }) => {
+        const at = placeOf(sourceEvent);
+        if (at) latest.current.onDrop(at);
+      });
+    if (!byFinger) dragging.filter((event: Event) => event.type === 'mousedown').touchable(false);
     const chosen = select<SVGElement, unknown>(element);
     chosen.call(dragging);
     return () => {
       chosen.on('.drag', null);
     };
-  }, [node]);
+  }, [node, byFinger]);
 }

@@ -1,248 +1,36 @@
-import { cutList, type CutPiece, type CutStep, type PlanSource } from '@neat-sill/core/cuts';
-import { HEADER_ID, PLAN_ID, patchRecord } from '@neat-sill/core/job';
-import { formatLength, formatRun, type LengthUnit } from '@neat-sill/core/units';
-import { LEFT_OUT, SCHOOL_NAMES, SIDE_NAMES, describeUnplaced } from '@neat-sill/core/words';
-import { RadioGroup } from 'radix-ui';
+import { cutList } from '@neat-sill/core/cuts';
+import { filmWantedBy } from '@neat-sill/core/buying';
+import { PLAN_ID } from '@neat-sill/core/job';
+import { formatRun } from '@neat-sill/core/units';
 import { group } from 'd3';
 import { Scissors } from 'lucide-react';
-import { useState } from 'react';
-import { useLivePlan, useJob, useUnit, useKeepPlan } from '../job/index.ts';
-import { PullDrawing, RollBox } from '../../drawing/PullDrawing.tsx';
+import { useMemo, useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { countOf } from '../../ui/format.ts';
-import { Length, Size } from '../../ui/Length.tsx';
+import { Folds, type Fold } from '../../ui/Folds.tsx';
 import { Note } from '../../ui/Note.tsx';
-import { CutMode } from './CutMode.tsx';
+import { ToBuy } from '../buying/index.ts';
+import { useJob, useKeepPlan, useLivePlan, useUnit } from '../job/index.ts';
 import { Paper } from '../papers/index.ts';
+import { CutMode } from './CutMode.tsx';
+import { LongSearch } from './LongSearch.tsx';
+import { MixedLots, PlanCounts, usePlanCount } from './PlanCounts.tsx';
+import { Bound, NotPlanned } from './PlanWords.tsx';
 import { PlotFiles } from './PlotFiles.tsx';
-import { SeamPlaces } from './SeamPlaces.tsx';
-import { useReplan } from './useReplan.ts';
+import { Roll, usePiecesInHand } from './Roll.tsx';
+import { SchoolChoice, SchoolReason } from './School.tsx';
+import { SeamPlaces, useDividedPanes } from './SeamPlaces.tsx';
 import { useRackOfPlan } from './useRackOfPlan.ts';
+import { useRearrange } from './useRearrange.ts';
+import { useReplan } from './useReplan.ts';
 import { WhatIf } from './WhatIf.tsx';
-
-/** The school of cutting, as the house rule sets hold them. */
-function SchoolChoice() {
-  const job = useJob();
-  return (
-    <RadioGroup.Root
-      aria-label="House rules for cutting"
-      className="grid grid-cols-3 gap-1"
-      value={job.rules.id}
-      onValueChange={(ruleSetId) =>
-        job.edit('House rules', [patchRecord(job.records, 'job', HEADER_ID, { ruleSetId })])
-      }
-    >
-      {job.book.ruleSets.map((rules) => (
-        <RadioGroup.Item
-          key={rules.id}
-          value={rules.id}
-          className="min-h-11 rounded-sm border border-hairline px-2 text-sm data-[state=checked]:border-2 data-[state=checked]:border-edge data-[state=checked]:bg-edge-tint data-[state=checked]:font-bold"
-        >
-          {rules.name}
-        </RadioGroup.Item>
-      ))}
-    </RadioGroup.Root>
-  );
-}
-
-function SchoolReason() {
-  const { rules } = useJob();
-  const unit = useUnit();
-  const { school, marginMm, factoryEdgeGapMm, benchClearanceMm } = rules.cutting;
-  const show = (mm: number) => formatLength(mm, { unit });
-  const added = {
-    marginAllRound: `${show(marginMm)} at every side.`,
-    factoryEdgeFirst: `A ${show(factoryEdgeGapMm)} gap at the factory edge, ${show(marginMm)} at the other sides.`,
-    benchCut: `Net size less ${show(benchClearanceMm)}; no trim on the glass.`,
-  }[school];
-  return (
-    <p className="text-sm text-quiet">
-      {SCHOOL_NAMES[school]}: {added} {rules.reason}
-    </p>
-  );
-}
-
-const rollName = (source: PlanSource, film: string) =>
-  `${film} · ${source.kind === 'new' ? 'new roll' : source.id}`;
-
-function PieceLine({
-  item,
-  unit,
-  onSpoiled,
-}: {
-  item: CutPiece;
-  unit: LengthUnit;
-  /** Makes the piece again; null while it is not cut. */
-  onSpoiled: ((pieceId: string) => void) | null;
-}) {
-  const { piece, name, crossCutAtMm, trimToMm, factoryEdge, seams } = item;
-  return (
-    <li className="text-sm">
-      <b>{name}</b> <Size widthMm={piece.w} heightMm={piece.l} unit={unit} />
-      {crossCutAtMm !== null && (
-        <>
-          , cross cut at <Length mm={crossCutAtMm} unit={unit} />
-        </>
-      )}
-      {trimToMm !== null && (
-        <>
-          , trim to <Length mm={trimToMm} unit={unit} />
-        </>
-      )}
-      <span className="text-quiet">
-        {`, ${SIDE_NAMES[item.freeEndIs].toLowerCase()} first off the roll`}
-        {factoryEdge && `; ${factoryEdge.rollEdge} roll edge to its ${SIDE_NAMES[factoryEdge.side]}`}
-        {seams
-          .map(
-            ({ side, rollEdge }) =>
-              `; ${rollEdge ? `${rollEdge} roll edge` : 'seam'} to the seam, ${SIDE_NAMES[side]}`,
-          )
-          .join('')}
-      </span>
-      {onSpoiled && (
-        <Button
-          size="low"
-          className="mt-1 block"
-          aria-label={`${name} is spoiled, make it again`}
-          onClick={() => onSpoiled(piece.id)}
-        >
-          Spoiled, make it again
-        </Button>
-      )}
-    </li>
-  );
-}
-
-function PullBlock({
-  step,
-  state,
-  onSpoiled,
-}: {
-  step: CutStep;
-  state: 'planned' | 'next' | 'cut';
-  onSpoiled: (pieceId: string) => void;
-}) {
-  const unit = useUnit();
-  const { book } = useJob();
-  const film = book.films.find(({ id }) => id === step.source.filmId);
-  const { pull, strips, keep, knifeAtMm } = step;
-  const pieces = strips.flatMap((strip) => strip.pieces);
-  const line = (name: string, value: React.ReactNode) => (
-    <div className="grid grid-cols-[4.3rem_1fr] items-baseline gap-2">
-      <dt className="text-sm text-quiet">{name}</dt>
-      <dd>{value}</dd>
-    </div>
-  );
-  return (
-    <li className="flex gap-3">
-      <div className="shrink-0">
-        <PullDrawing step={step} film={film} unit={unit} cut={state === 'cut'} />
-      </div>
-      <div className={`mb-2 min-w-0 flex-1 px-3 py-2 ${state === 'next' ? 'bg-ochre-tint' : ''}`}>
-        <h4 className="flex justify-between font-bold">
-          Pull {pull.id}
-          {state !== 'planned' && (
-            <span className={`text-sm ${state === 'next' ? 'text-ochre-text' : 'text-edge'}`}>
-              {state === 'next' ? 'to cut now' : 'cut'}
-            </span>
-          )}
-        </h4>
-        <dl className="flex flex-col gap-0.5">
-          {line(
-            'Knife at',
-            knifeAtMm.length === 0 ? (
-              <span className="text-sm">no knife, full width</span>
-            ) : (
-              <span className="text-lg font-bold">
-                {knifeAtMm.map((at, index) => (
-                  <span key={at}>
-                    {index > 0 && ', '}
-                    <Length mm={at} unit={unit} />
-                  </span>
-                ))}
-                <span className="text-xs font-normal text-quiet"> from left</span>
-              </span>
-            ),
-          )}
-          {line(
-            'Pull out',
-            <span className="text-lg font-bold">
-              <Length mm={pull.length} unit={unit} withUnit />
-            </span>,
-          )}
-          {line(
-            'Write',
-            <ul className="flex flex-col gap-1">
-              {pieces.map((item) => (
-                <PieceLine
-                  key={item.piece.id}
-                  item={item}
-                  unit={unit}
-                  onSpoiled={state === 'cut' ? onSpoiled : null}
-                />
-              ))}
-            </ul>,
-          )}
-          {keep.length > 0 &&
-            line(
-              'Keep',
-              <span className="text-sm">
-                {keep.map((offcut, index) => (
-                  <span key={`${offcut.x} ${offcut.y}`}>
-                    {index > 0 && '; '}
-                    <Size widthMm={offcut.w} heightMm={offcut.l} unit={unit} />
-                    {offcut.factoryEdges.length > 0 && ` (${offcut.factoryEdges.join(' and ')} edge)`}
-                  </span>
-                ))}
-              </span>,
-            )}
-        </dl>
-      </div>
-    </li>
-  );
-}
-
-function Bound({ gap, filmName }: { gap: number; filmName: string }) {
-  return (
-    <p>
-      {filmName}:{' '}
-      {gap < 0.0005 ? (
-        <b>no plan can use less film.</b>
-      ) : (
-        <>
-          within <b>{(gap * 100).toFixed(1)} %</b> of the best possible: no plan can use less than that.
-        </>
-      )}
-    </p>
-  );
-}
-
-function NotPlanned() {
-  const { job, leftOut, plan } = useLivePlan();
-  const { records } = useJob();
-  const label = (paneId: string) =>
-    records.pane[paneId]?.label ?? job.panes.find(({ id }) => id === paneId)?.label ?? paneId;
-  if (leftOut.length === 0 && (plan?.unplaced.length ?? 0) === 0) return null;
-  return (
-    <Note tone="doubt">
-      {[...group(leftOut, ({ reason }) => reason)].map(([reason, panes]) => (
-        <p key={reason}>
-          Left out, {LEFT_OUT[reason]}: pane {panes.map(({ paneId }) => label(paneId)).join(', ')}.
-        </p>
-      ))}
-      {plan?.unplaced.map(({ paneId, copy, reason }) => (
-        <p key={`${paneId} ${copy}`}>
-          Pane {label(paneId)}: {describeUnplaced(reason)}
-        </p>
-      ))}
-    </Note>
-  );
-}
 
 /** Cuts: the roll hanging from its box, one pull below the other, each with its instruction beside it. */
 export function CutsBench() {
-  const { plan, state, kept, job: planJob, stop, further } = useLivePlan();
-  const { book, edit, records } = useJob();
+  const { plan, state, kept, job: planJob, stop } = useLivePlan();
+  const { book, edit, records, jobId, header } = useJob();
+  const rearrange = useRearrange();
+  const [problem, setProblem] = useState<string | null>(null);
   const keepPlan = useKeepPlan();
   const unit = useUnit();
   const holds = kept?.holds ? kept.kept : null;
@@ -252,14 +40,51 @@ export function CutsBench() {
   const steps = plan ? cutList(plan, planJob) : [];
   const bySource = [...group(steps, (step) => step.source.id).values()];
   const filmName = (id: string) => book.films.find((film) => film.id === id)?.name ?? id;
-  const nextPull = holds?.plan.pulls.find(({ id }) => !holds.cutPullIds.includes(id))?.id;
   const pieces = plan?.pulls.reduce((sum, pull) => sum + pull.pieces.length, 0) ?? 0;
+  const { hands, over } = usePiecesInHand(steps, rearrange, setProblem);
+  const divided = useDividedPanes();
+  const count = usePlanCount();
+  const wanted = useMemo(
+    () => (plan ? filmWantedBy({ jobId, jobName: header.name }, plan, holds?.cutPullIds ?? []) : []),
+    [plan, holds, jobId, header.name],
+  );
+  const locked = holds?.lockedPullIds.length ?? 0;
+  const whatIf: Fold = { key: 'whatIf', title: 'What if', content: () => <WhatIf /> };
+  const folds: Fold[] = [
+    ...(divided.length > 0
+      ? [
+          {
+            key: 'seams',
+            title: `Seams of ${divided.map(({ pane }) => pane.label).join(', ')}`,
+            content: () => <SeamPlaces divided={divided} />,
+          },
+        ]
+      : []),
+    whatIf,
+    ...(count
+      ? [
+          {
+            key: 'counts',
+            title: `Counts ${count.total.toFixed(2)}`,
+            content: () => <PlanCounts count={count} />,
+          },
+        ]
+      : []),
+    ...(plan && plan.pulls.length > 0
+      ? [
+          {
+            key: 'buy',
+            title: wanted.length === 0 ? 'Nothing to buy' : `To buy: ${countOf(wanted.length, 'roll')}`,
+            content: () => <ToBuy wanted={wanted} unit={unit} filmName={filmName} ofManyJobs={false} />,
+          },
+          { key: 'plotter', title: 'For a plotter', content: () => <PlotFiles steps={steps} /> },
+        ]
+      : []),
+  ];
   return (
     <>
       <SchoolChoice />
       <SchoolReason />
-      <SeamPlaces />
-      {planJob.panes.length > 0 && <WhatIf />}
       <NotPlanned />
       {state.kind === 'wrong' && (
         <Note tone="no" role="alert">
@@ -294,7 +119,7 @@ export function CutsBench() {
             {state.kind === 'planning' && (
               <span className="flex items-center justify-between gap-2">
                 Looking for a better one
-                <Button weight="quiet" onClick={stop}>
+                <Button size="low" onClick={stop}>
                   Stop, take this
                 </Button>
               </span>
@@ -302,15 +127,10 @@ export function CutsBench() {
             {state.kind === 'ready' && !state.solver && (
               <p>The solver could not be loaded: this plan is made without it, and proven less.</p>
             )}
-            {state.kind === 'ready' &&
-              !holds &&
-              plan.summary.byFilm.some(({ gap }) => typeof gap === 'number' && gap >= 0.0005) && (
-                <Button weight="quiet" onClick={further}>
-                  Look for a better one for half a minute
-                </Button>
-              )}
             {holds && <p>Kept, and it still fits the job.</p>}
           </Note>
+          <LongSearch />
+          <MixedLots />
           {kept && !kept.holds && (
             <Note tone="doubt" role="status">
               The plan that was kept no longer fits: the job has changed since. Below is a new one.
@@ -334,6 +154,19 @@ export function CutsBench() {
               The rest could not be planned behind what is cut; drop the kept plan and plan again.
             </Note>
           )}
+          {problem && (
+            <Note tone="no" role="alert">
+              {problem}
+            </Note>
+          )}
+          {holds && locked > 0 && (
+            <div className="flex flex-wrap items-center gap-3">
+              {countOf(locked, 'pull')} locked.
+              <Button disabled={replanning === 'planning'} onClick={() => replan(holds, [])}>
+                Plan the others anew
+              </Button>
+            </div>
+          )}
           {rackProblem && (
             <Note tone="no" role="alert">
               {rackProblem}
@@ -350,45 +183,28 @@ export function CutsBench() {
               <Paper kind="single-labels" disabledBecause={null} />
             </div>
           )}
-          <PlotFiles steps={steps} />
+        </>
+      )}
+      {planJob.panes.length > 0 && <Folds name="About this plan" folds={folds} />}
+      {plan && plan.pulls.length > 0 && (
+        <>
           {holds && cutting && (
             <CutMode kept={holds} steps={steps} filmName={filmName} onClose={() => setCutting(false)} />
           )}
-          {bySource.map((ofSource) => {
-            const [first] = ofSource;
-            if (!first) return null;
-            return (
-              <section
-                key={first.source.id}
-                aria-label={rollName(first.source, filmName(first.source.filmId))}
-                className="pl-3"
-              >
-                <h3 className="flex flex-wrap items-center gap-x-3">
-                  <RollBox name={rollName(first.source, filmName(first.source.filmId))} />
-                  <span className="text-sm font-normal text-quiet">
-                    <Length mm={first.source.width} unit={unit} withUnit /> wide, of{' '}
-                    {formatRun(first.source.length, unit)}
-                  </span>
-                </h3>
-                <ol className="pl-0">
-                  {ofSource.map((step) => (
-                    <PullBlock
-                      key={step.pull.id}
-                      step={step}
-                      onSpoiled={(pieceId) => holds && replan(holds, [pieceId])}
-                      state={
-                        holds?.cutPullIds.includes(step.pull.id)
-                          ? 'cut'
-                          : step.pull.id === nextPull
-                            ? 'next'
-                            : 'planned'
-                      }
-                    />
-                  ))}
-                </ol>
-              </section>
-            );
-          })}
+          {bySource.map((ofRoll) => (
+            <Roll
+              key={ofRoll[0]?.source.id}
+              ofRoll={ofRoll}
+              steps={steps}
+              kept={holds}
+              filmName={filmName}
+              rearrange={rearrange}
+              hands={hands}
+              over={over}
+              onProblem={setProblem}
+              onSpoiled={(pieceId) => holds && replan(holds, [pieceId])}
+            />
+          ))}
           {holds ? (
             <Button
               onClick={() =>

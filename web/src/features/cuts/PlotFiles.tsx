@@ -21,68 +21,63 @@ export function PlotFiles({ steps }: { steps: readonly CutStep[] }) {
   const width = Math.max(1, ...(report?.rects ?? []).map(({ x, w }) => x + w));
   const length = Math.max(1, ...(report?.rects ?? []).map(({ y, l }) => y + l));
   return (
-    <details>
-      <summary className="cursor-pointer font-semibold">For a plotter</summary>
-      <div className="mt-2 flex flex-col gap-3">
-        <div className="flex flex-wrap gap-2">
-          <Button
-            onClick={() => download(new Blob([plotSvg(rects)], { type: 'image/svg+xml' }), 'pieces.svg')}
-          >
-            <FileDown size={17} aria-hidden /> Pieces as SVG
-          </Button>
-          <Button onClick={() => void plotDxf(rects).then((dxf) => download(dxf, 'pieces.dxf'))}>
-            <FileDown size={17} aria-hidden /> Pieces as DXF
-          </Button>
-          <Button
-            disabled={state === 'sending'}
-            onClick={() => {
-              setState('sending');
-              void plotterStandIn(plotSvg(rects)).then(setState);
-            }}
-          >
-            <Send size={17} aria-hidden /> Send to the plotter
-          </Button>
-        </div>
-        <p className="text-sm text-quiet">
-          The plotter here is a stand-in, no real one: it shows what it would cut. Net outlines with their
-          arcs go out as DXF in Survey.
-        </p>
-        <div role="status">
-          {state === 'sending' && 'Sending'}
-          {report && (
-            <div className="flex gap-4 border-l-4 border-dusk bg-dusk-tint p-3">
-              <svg
-                viewBox={`0 0 ${width} ${length}`}
-                width={DRAWING_PX * Math.min(1, width / length)}
-                height={DRAWING_PX * Math.min(1, length / width)}
-                className="shrink-0"
-                role="img"
-                aria-label={`What the plotter cuts: ${report.rects.map(({ name }) => name).join(', ')}`}
-              >
-                {report.rects.map(({ name, x, y, w, l }) => (
-                  <rect
-                    key={`${name} ${y}`}
-                    x={x}
-                    y={y}
-                    width={w}
-                    height={l}
-                    fill="none"
-                    stroke="var(--brick)"
-                    vectorEffect="non-scaling-stroke"
-                  />
-                ))}
-              </svg>
-              <p>
-                {countOf(report.rects.length, 'piece')}, {formatRun(report.cutMm, unit)} of cuts in about{' '}
-                {Math.ceil(report.seconds / 60)} min.
-              </p>
-            </div>
-          )}
-          {state !== null && state !== 'sending' && state.kind === 'refused' && (
-            <Note tone="no">{state.because}</Note>
-          )}
-        </div>
+    <div className="flex flex-col gap-3">
+      <div className="flex flex-wrap gap-2">
+        <Button onClick={() => download(new Blob([plotSvg(rects)], { type: 'image/svg+xml' }), 'pieces.svg')}>
+          <FileDown size={17} aria-hidden /> Pieces as SVG
+        </Button>
+        <Button onClick={() => void plotDxf(rects).then((dxf) => download(dxf, 'pieces.dxf'))}>
+          <FileDown size={17} aria-hidden /> Pieces as DXF
+        </Button>
+        <Button
+          disabled={state === 'sending'}
+          onClick={() => {
+            setState('sending');
+            void plotterStandIn(plotSvg(rects)).then(setState);
+          }}
+        >
+          <Send size={17} aria-hidden /> Send to the plotter
+        </Button>
       </div>
-    </details>
+      <p className="text-sm text-quiet">
+        The plotter here is a stand-in, no real one: it shows what it would cut. Net outlines with their arcs
+        go out as DXF in Survey.
+      </p>
+      <div role="status">
+        {state === 'sending' && 'Sending'}
+        {report && (
+          <div className="flex gap-4 border-l-4 border-dusk bg-dusk-tint p-3">
+            <svg
+              viewBox={`0 0 ${width} ${length}`}
+              width={DRAWING_PX * Math.min(1, width / length)}
+              height={DRAWING_PX * Math.min(1, length / width)}
+              className="shrink-0"
+              role="img"
+              aria-label={`What the plotter cuts: ${report.rects.map(({ name }) => name).join(', ')}`}
+            >
+              {report.rects.map(({ name, x, y, w, l }) => (
+                <rect
+                  key={`${name} ${y}`}
+                  x={x}
+                  y={y}
+                  width={w}
+                  height={l}
+                  fill="none"
+                  stroke="var(--brick)"
+                  vectorEffect="non-scaling-stroke"
+                />
+              ))}
+            </svg>
+            <p>
+              {countOf(report.rects.length, 'piece')}, {formatRun(report.cutMm, unit)} of cuts in about{' '}
+              {Math.ceil(report.seconds / 60)} min.
+            </p>
+          </div>
+        )}
+        {state !== null && state !== 'sending' && state.kind === 'refused' && (
+          <Note tone="no">{state.because}</Note>
+        )}
+      </div>
+    </div>
   );
 }

@@ -3,6 +3,7 @@ import { formatLength } from '@neat-sill/core/units';
 import { describeSplice, describeSpliceProblem } from '@neat-sill/core/words';
 import { useMemo, useRef, useState } from 'react';
 import { useDrag } from '../../drawing/useDrag.ts';
+import { PanelPictures } from './PanelPictures.tsx';
 import { useJob, useLivePlan, useUnit, type PaneWithId } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
@@ -133,58 +134,61 @@ function SeamsOfPane({ pane, splice }: { pane: PaneWithId; splice: SpliceOfPane 
   const same = (places: readonly number[]) =>
     shown.length === places.length && places.every((mm, at) => Math.abs(mm - (shown[at] ?? 0)) < 2);
   return (
-    <div className="flex gap-4 border-t border-hairline-soft pt-3">
-      {shown.length === 1 && only !== undefined && (
-        <SeamDrawing
-          splice={splice}
-          label={pane.label}
-          axis={axis}
-          atMm={only}
-          onMove={(mm) => put(axis, [mm])}
-        />
-      )}
-      <div className="flex min-w-0 flex-1 flex-col items-start gap-2">
-        <h4 className="font-bold">Pane {pane.label}</h4>
-        {splice.options.map((option) => (
-          <button
-            key={`${option.axis} ${option.atMm.join()}`}
-            type="button"
-            aria-pressed={option.axis === axis && same(option.atMm)}
-            className="min-h-10 w-full rounded-sm border border-hairline px-3 py-1.5 text-left text-sm aria-pressed:border-2 aria-pressed:border-edge aria-pressed:bg-edge-tint"
-            onClick={() => put(option.axis, option.atMm)}
-          >
-            {describeSplice(option, unit)}
-          </button>
-        ))}
-        {problem && (
-          <Note tone="no" role="alert">
-            {problem}
-          </Note>
+    <div className="flex flex-col gap-3 border-b border-hairline-soft pb-3 last:border-none">
+      <div className="flex gap-4">
+        {shown.length === 1 && only !== undefined && (
+          <SeamDrawing
+            splice={splice}
+            label={pane.label}
+            axis={axis}
+            atMm={only}
+            onMove={(mm) => put(axis, [mm])}
+          />
         )}
-        {atMm && (
-          <Button
-            size="low"
-            onClick={() => {
-              setProblem(null);
-              job.edit(`Seam of pane ${pane.label} where it is usual`, [
-                patchRecord(job.records, 'pane', pane.id, { seams: { ...pane.seams, atMm: null } }),
-              ]);
-            }}
-          >
-            Where it is usual
-          </Button>
-        )}
+        <div className="flex min-w-0 flex-1 flex-col items-start gap-2">
+          <h4 className="font-bold">Pane {pane.label}</h4>
+          {splice.options.map((option) => (
+            <button
+              key={`${option.axis} ${option.atMm.join()}`}
+              type="button"
+              aria-pressed={option.axis === axis && same(option.atMm)}
+              className="min-h-10 w-full rounded-sm border border-hairline px-3 py-1.5 text-left text-sm aria-pressed:border-2 aria-pressed:border-edge aria-pressed:bg-edge-tint"
+              onClick={() => put(option.axis, option.atMm)}
+            >
+              {describeSplice(option, unit)}
+            </button>
+          ))}
+          {problem && (
+            <Note tone="no" role="alert">
+              {problem}
+            </Note>
+          )}
+          {atMm && (
+            <Button
+              size="low"
+              onClick={() => {
+                setProblem(null);
+                job.edit(`Seam of pane ${pane.label} where it is usual`, [
+                  patchRecord(job.records, 'pane', pane.id, { seams: { ...pane.seams, atMm: null } }),
+                ]);
+              }}
+            >
+              Where it is usual
+            </Button>
+          )}
+        </div>
       </div>
+      <PanelPictures pane={pane} />
     </div>
   );
 }
 
-/** The panes of the wall that are made of panels, and where their seams go. */
-export function SeamPlaces() {
+/** The panes of the wall that are made of panels, with the best places for their seams. */
+export function useDividedPanes() {
   const job = useJob();
   const { job: planJob } = useLivePlan();
   const { records, book, wallPanes } = job;
-  const divided = useMemo(
+  return useMemo(
     () =>
       wallPanes.flatMap((pane) => {
         const splice = spliceOfPane(records, book, planJob, pane.id);
@@ -192,17 +196,15 @@ export function SeamPlaces() {
       }),
     [records, book, planJob, wallPanes],
   );
-  if (divided.length === 0) return null;
+}
+
+/** Where the seams of divided panes go. */
+export function SeamPlaces({ divided }: { divided: ReturnType<typeof useDividedPanes> }) {
   return (
-    <details>
-      <summary className="cursor-pointer font-semibold">
-        Where the seams go: pane {divided.map(({ pane }) => pane.label).join(', ')}
-      </summary>
-      <div className="mt-2 flex flex-col gap-3">
-        {divided.map(({ pane, splice }) => (
-          <SeamsOfPane key={pane.id} pane={pane} splice={splice} />
-        ))}
-      </div>
-    </details>
+    <div className="flex flex-col gap-3">
+      {divided.map(({ pane, splice }) => (
+        <SeamsOfPane key={pane.id} pane={pane} splice={splice} />
+      ))}
+    </div>
   );
 }

@@ -1,7 +1,19 @@
-import { HEADER_ID, patchRecord, planJobOf, type JobHeader } from '@neat-sill/core/job';
+import { pricePerM2 } from '@neat-sill/core/advice';
+import type { Film } from '@neat-sill/core/film';
+import {
+  HEADER_ID,
+  paneVerdict,
+  patchRecord,
+  planJobOf,
+  withRecord,
+  type Change,
+  type JobHeader,
+} from '@neat-sill/core/job';
 import { formatLength } from '@neat-sill/core/units';
-import { useMemo, useState } from 'react';
-import { useCosts, useJob, useUnit } from '../job/index.ts';
+import { rollup } from 'd3';
+import { useMemo } from 'react';
+import { useCosts, useJob, useUnit, type OpenJob, type PaneWithId } from '../job/index.ts';
+import { useDividedPanes } from './SeamPlaces.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { countOf } from '../../ui/format.ts';
 import type { VariantCost } from '../../workers/cost.worker.ts';
@@ -9,29 +21,55 @@ import type { VariantCost } from '../../workers/cost.worker.ts';
 interface Variant {
   readonly key: string;
   readonly name: string;
-  readonly patch: Partial<JobHeader>;
-  readonly asItIs: boolean;
+  readonly changes: readonly Change[];
 }
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 const money = (cost: number | null) => (cost === null ? 'no price' : cost.toFixed(2));
 
-/** The ways in which this job may be cut: by other house rules, off rolls of one width only. */
+/** So many other films and other places of seams are shown. */
+const MOST_FILMS = 3;
+const MOST_SEAMS = 3;
+
+/** Films that could be on the panes of a film instead: of its kind first, the cheaper ones, none that is refused there. */
+function otherFilms(job: OpenJob, film: Film, panes: readonly PaneWithId[]): Film[] {
+  const price = (each: Film) => pricePerM2(each) ?? Infinity;
+  return job.book.films
+    .filter(({ id, mount, rolls }) => id !== film.id && mount === film.mount && rolls.length > 0)
+    .sort((a, b) => Number(b.kind === film.kind) - Number(a.kind === film.kind) || price(a) - price(b))
+    .filter((each) => panes.every((pane) => paneVerdict(pane, each, job.rules).kind !== 'refused'))
+    .slice(0, MOST_FILMS);
+}
+
+/** The ways in which this job may be cut: by other house rules, off one width only, with another film, seams elsewhere. */
 function useVariants(): readonly Variant[] {
-  const { header, book, allPanes } = useJob();
+  const job = useJob();
   const unit = useUnit();
+  const divided = useDividedPanes();
   return useMemo(() => {
-    const used = new Map<string, number>();
-    for (const { filmId } of allPanes) if (filmId) used.set(filmId, (used.get(filmId) ?? 0) + 1);
+    const { header, book, allPanes, records } = job;
+    const ofHeader = (patch: Partial<JobHeader>) =>
+      [patchRecord(records, 'job', HEADER_ID, patch)].filter((change) => change !== null);
+    const used = rollup(
+      allPanes.filter(({ filmId }) => filmId !== null),
+      (panes) => panes.length,
+      ({ filmId }) => filmId,
+    );
     const [mostUsed] = [...used].sort((a, b) => b[1] - a[1])[0] ?? [];
     const film = book.films.find(({ id }) => id === mostUsed);
     const chosen = film && header.rollWidths[film.id];
     const other = Object.fromEntries(Object.entries(header.rollWidths).filter(([id]) => id !== film?.id));
     const widths = film ? [...new Set(film.rolls.map(({ widthMm }) => widthMm))].sort((a, b) => a - b) : [];
+    const panes = allPanes.filter(({ filmId }) => filmId === film?.id);
+    const seams = divided.flatMap(({ pane, splice }) =>
+      splice.options
+        .filter(({ atMm }) => atMm.join() !== (pane.seams.atMm ?? []).join())
+        .map((option) => ({ pane, option })),
+    );
     return [
-      { key: 'now', name: 'As it is', patch: {}, asItIs: true },
+      { key: 'now', name: 'As it is', changes: [] },
       ...(film && chosen !== undefined
-        ? [{ key: 'all', name: `${film.name}, any width`, patch: { rollWidths: other }, asItIs: false }]
+        ? [{ key: 'all', name: `${film.name}, any width`, changes: ofHeader({ rollWidths: other }) }]
         : []),
       ...(film && widths.length > 1
         ? widths
@@ -39,15 +77,32 @@ function useVariants(): readonly Variant[] {
             .map((width) => ({
               key: `width ${width}`,
               name: `${film.name}, ${formatLength(width, { unit })} only`,
-              patch: { rollWidths: { ...other, [film.id]: width } },
-              asItIs: false,
+              changes: ofHeader({ rollWidths: { ...other, [film.id]: width } }),
             }))
         : []),
       ...book.ruleSets
         .filter(({ id }) => id !== header.ruleSetId)
-        .map(({ id, name }) => ({ key: `rules ${id}`, name, patch: { ruleSetId: id }, asItIs: false })),
+        .map(({ id, name }) => ({ key: `rules ${id}`, name, changes: ofHeader({ ruleSetId: id }) })),
+      ...(film
+        ? otherFilms(job, film, panes).map(({ id, name }) => ({
+            key: `film ${id}`,
+            name: `${name} for ${film.name}`,
+            changes: panes
+              .map((pane) => patchRecord(records, 'pane', pane.id, { filmId: id }))
+              .filter((change) => change !== null),
+          }))
+        : []),
+      ...seams.slice(0, MOST_SEAMS).map(({ pane, option: { axis, atMm } }) => ({
+        key: `seam ${pane.id} ${axis} ${atMm.join()}`,
+        name: `Seam of ${pane.label} ${axis === 'vertical' ? 'upright' : 'level'} at ${atMm
+          .map((mm) => formatLength(mm, { unit }))
+          .join(' and ')}`,
+        changes: [
+          patchRecord(records, 'pane', pane.id, { seams: { allowed: true, axis, atMm: [...atMm] } }),
+        ].filter((change) => change !== null),
+      })),
     ];
-  }, [header, book, allPanes, unit]);
+  }, [job, unit, divided]);
 }
 
 function Row({
@@ -83,7 +138,7 @@ function Row({
         </td>
       )}
       <td className="pl-2 text-right">
-        {!variant.asItIs && (
+        {variant.changes.length > 0 && (
           <Button size="low" disabled={!cost} onClick={onTake} aria-label={`Take ${variant.name}`}>
             Take
           </Button>
@@ -93,21 +148,22 @@ function Row({
   );
 }
 
-function Table() {
+/** What if: one width only, another school or film, a seam elsewhere; side by side with what each costs, wastes and asks of the hands. */
+export function WhatIf() {
   const job = useJob();
   const variants = useVariants();
   const { records, book } = job;
   const orders = useMemo(
     () =>
-      variants.map(({ key, patch }) => {
-        const header = { ...job.header, ...patch };
-        return { key, job: planJobOf({ ...records, job: { [HEADER_ID]: header } }, book).job };
-      }),
-    [variants, records, book, job.header],
+      variants.map(({ key, changes }) => ({
+        key,
+        job: planJobOf(changes.reduce(withRecord, records), book).job,
+      })),
+    [variants, records, book],
   );
   const costs = useCosts(orders);
   return (
-    <div className="mt-2 overflow-x-auto" tabIndex={0} role="region" aria-label="What if">
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="What if">
       <table className="w-full text-sm">
         <thead>
           <tr className="border-b border-ink text-quiet">
@@ -126,22 +182,11 @@ function Table() {
               key={variant.key}
               variant={variant}
               cost={costs.get(variant.key)}
-              onTake={() => job.edit(variant.name, [patchRecord(records, 'job', HEADER_ID, variant.patch)])}
+              onTake={() => job.edit(variant.name, variant.changes)}
             />
           ))}
         </tbody>
       </table>
     </div>
-  );
-}
-
-/** What if: one width only, another school; side by side with what each costs, wastes and asks of the hands. */
-export function WhatIf() {
-  const [open, setOpen] = useState(false);
-  return (
-    <details open={open} onToggle={(event) => setOpen(event.currentTarget.open)}>
-      <summary className="cursor-pointer font-semibold">What if: another width, another school</summary>
-      {open && <Table />}
-    </details>
   );
 }

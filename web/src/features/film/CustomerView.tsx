@@ -157,6 +157,8 @@ export function CustomerView({ onClose }: { onClose: () => void }) {
                 marks={marks}
                 films={films.map(({ film }) => film)}
                 selected={[]}
+                lit={null}
+                onLit={null}
                 fromOutside={shown.fromOutside}
                 unit={unit}
                 onSelect={() => undefined}

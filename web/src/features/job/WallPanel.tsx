@@ -155,6 +155,8 @@ export function WallPanel({ stage }: { stage: StageId }) {
     () => job.wallPanes.flatMap(({ id }) => (chosen.includes(id) ? [id] : [])),
     [job.wallPanes, chosen],
   );
+  const litPaneId = useAppSelector((state) => (stage === 'cuts' ? state.view.litPaneId : null));
+  const onLit = useCallback((id: string | null) => dispatch(viewActions.lit(id)), [dispatch]);
   const seenBy = useAppSelector((state) => state.view.seenBy);
   const fromOutside = useAppSelector((state) => state.view.fromOutside);
   const [sheet, setSheet] = useState<'closed' | 'new' | 'change' | 'copy' | 'plan'>('closed');
@@ -242,9 +244,11 @@ export function WallPanel({ stage }: { stage: StageId }) {
             marks={marks}
             films={filmsHere}
             selected={selected}
+            lit={litPaneId}
             fromOutside={fromOutside}
             unit={unit}
             onSelect={onSelect}
+            onLit={stage === 'cuts' ? onLit : null}
           />
           {stage === 'film' && <LookAt seenBy={seenBy} />}
           <p className="text-sm text-quiet max-sm:hidden">{STAGE_HINTS[stage]}</p>

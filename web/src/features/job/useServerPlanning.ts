@@ -18,6 +18,8 @@ const LOST_AFTER_MS = 120_000;
 export interface ServerPlanning {
   readonly planning: Planning | null;
   readonly plan: CutPlan | null;
+  /** For so long it has been at it, when it was last asked. */
+  readonly goneSeconds: number;
   readonly problem: string | null;
   readonly handOver: (seconds: number) => void;
   readonly stop: () => void;
@@ -26,9 +28,14 @@ export interface ServerPlanning {
 const keyOf = (job: PlanJob) => bytesToHex(sha256(utf8ToBytes(JSON.stringify(job))));
 
 interface Known {
+  readonly goneSeconds: number;
   readonly jobId: string;
   readonly planning: Planning;
   readonly plan: CutPlan | null;
+}
+
+function goneSeconds({ startedAt }: Planning): number {
+  return startedAt === null ? 0 : (Date.now() - Date.parse(startedAt)) / 1000;
 }
 
 function isOpen({ state, startedAt, askedAt, seconds }: Planning): boolean {
@@ -60,7 +67,8 @@ export function useServerPlanning(jobId: string | null, job: PlanJob | null): Se
       }
       setKnown((before) => {
         const same = before?.jobId === jobId && before.planning.id === planning.id;
-        return { jobId, planning, plan: planning.plan ?? (same ? before.plan : null) };
+        const plan = planning.plan ?? (same ? before.plan : null);
+        return { jobId, planning, plan, goneSeconds: goneSeconds(planning) };
       });
       setAsked((count) => count + 1);
     };
@@ -73,13 +81,14 @@ export function useServerPlanning(jobId: string | null, job: PlanJob | null): Se
     // Asked again after each answer while it is open.
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `here` changes with each answer, `asked` says so once
   }, [jobId, open, asked, ask]);
-  const key = useMemo(() => (job && here ? keyOf(job) : null), [job, here?.planning.id]);
+  const asks = here !== null;
+  const key = useMemo(() => (job && asks ? keyOf(job) : null), [job, asks]);
   const fits = here !== null && here.planning.workKey === key;
   const handOver = useCallback(
     (seconds: number) => {
       if (jobId === null || !job) return;
       void start({ jobId, asked: { work: job, workKey: keyOf(job), seconds } }).then(({ data }) => {
-        if (data) setKnown({ jobId, planning: data, plan: null });
+        if (data) setKnown({ jobId, planning: data, plan: null, goneSeconds: 0 });
       });
     },
     [jobId, job, start],
@@ -88,7 +97,7 @@ export function useServerPlanning(jobId: string | null, job: PlanJob | null): Se
     if (jobId === null) return;
     void end(jobId).then(({ data }) => {
       const planning = data?.planning;
-      if (planning) setKnown({ jobId, planning, plan: planning.plan });
+      if (planning) setKnown({ jobId, planning, plan: planning.plan, goneSeconds: goneSeconds(planning) });
     });
   }, [jobId, end]);
   const error = started.error ?? ended.error;
@@ -96,6 +105,7 @@ export function useServerPlanning(jobId: string | null, job: PlanJob | null): Se
     () => ({
       planning: fits ? here.planning : null,
       plan: fits ? here.plan : null,
+      goneSeconds: fits ? here.goneSeconds : 0,
       problem: error ? sentenceOf(error) : null,
       handOver,
       stop,

@@ -7,6 +7,8 @@ export type SeenBy = 'drawn' | 'day' | 'night';
 export interface ViewState {
   readonly wallId: string | null;
   readonly selected: readonly string[];
+  /** The pane whose piece or glass is pointed at, while cuts are looked at. */
+  readonly litPaneId: string | null;
   readonly fromOutside: boolean;
   readonly seenBy: SeenBy;
   readonly paletteOpen: boolean;
@@ -17,6 +19,7 @@ export interface ViewState {
 const START: ViewState = {
   wallId: null,
   selected: [],
+  litPaneId: null,
   fromOutside: false,
   seenBy: 'drawn',
   paletteOpen: false,
@@ -36,6 +39,9 @@ export const viewSlice = createSlice({
       ...(state as ViewState),
       selected: payload,
     }),
+    lit: (state, { payload }: PayloadAction<string | null>) => {
+      state.litPaneId = payload;
+    },
     sideTurned: (state) => {
       state.fromOutside = !state.fromOutside;
     },

@@ -18,6 +18,7 @@ import {
   useShopBookQuery,
 } from '../../api/api.ts';
 import { UnreadableTable, csvOf, download, readTable } from '../../files/tables.ts';
+import { ShopBuys } from '../buying/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice, TextField } from '../../ui/Field.tsx';
 import { countOf } from '../../ui/format.ts';
@@ -284,6 +285,7 @@ export function RackPage() {
           </ul>
         </section>
       ))}
+      <ShopBuys unit={unit} filmName={filmName} />
       {sheet !== null && (
         <EntrySheet
           before={sheet === 'new' ? null : sheet}

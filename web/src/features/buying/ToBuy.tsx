@@ -1,0 +1,120 @@
+import { shoppingList, type FilmWanted, type ShoppingLine } from '@neat-sill/core/buying';
+import { formatLength, formatRun, type LengthUnit } from '@neat-sill/core/units';
+import { RefreshCw } from 'lucide-react';
+import { useMemo } from 'react';
+import { sentenceOf, useAskSuppliersQuery } from '../../api/api.ts';
+import { Button } from '../../ui/Button.tsx';
+import { countOf } from '../../ui/format.ts';
+import { Note } from '../../ui/Note.tsx';
+
+interface ToBuyProps {
+  readonly wanted: readonly FilmWanted[];
+  readonly unit: LengthUnit;
+  readonly filmName: (filmId: string) => string;
+  /** Also says for which job each line is. */
+  readonly ofManyJobs: boolean;
+}
+
+function Quantity({
+  line,
+  unit,
+}: {
+  line: Pick<ShoppingLine, 'quantity' | 'rollMm'> & { soldBy?: string };
+  unit: LengthUnit;
+}) {
+  return line.soldBy === 'metre' ? (
+    <>{formatRun(line.quantity * 1000, unit)} by the metre</>
+  ) : (
+    <>
+      {countOf(line.quantity, 'roll')} of {formatRun(line.rollMm, unit)}
+    </>
+  );
+}
+
+const STATES = { refused: 'refuses to answer just now', away: 'does not answer' } as const;
+
+/** What has to be bought, by supplier, with the prices and stock that suppliers answer with. */
+export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
+  const filmIds = useMemo(() => [...new Set(wanted.map(({ filmId }) => filmId))].sort(), [wanted]);
+  const {
+    data: answers,
+    error,
+    isFetching,
+    refetch,
+  } = useAskSuppliersQuery(filmIds, {
+    skip: filmIds.length === 0,
+  });
+  const list = useMemo(() => shoppingList(wanted, answers ?? []), [wanted, answers]);
+  if (wanted.length === 0) return <p className="text-quiet">Nothing: all of it is on the rack.</p>;
+  const silent = (answers ?? []).filter(({ state }) => state !== 'offers');
+  const forJobs = (line: Pick<ShoppingLine, 'forJobs'>) =>
+    ofManyJobs ? `, for ${line.forJobs.map(({ jobName }) => jobName).join(' and ')}` : '';
+  return (
+    <div className="flex flex-col gap-3">
+      {list.bySupplier.map((supplier) => (
+        <section key={supplier.supplierId} aria-label={supplier.supplierName}>
+          <h3 className="flex items-baseline justify-between gap-3 border-b border-hairline font-bold">
+            {supplier.supplierName}
+            <span className="font-normal">
+              {supplier.cost.toFixed(2)}, here in {countOf(supplier.days, 'day')}
+            </span>
+          </h3>
+          <ul>
+            {supplier.lines.map((line) => (
+              <li
+                key={`${line.filmId} ${line.widthMm} ${line.rollMm}`}
+                className="border-b border-hairline-soft py-1.5"
+              >
+                <span className="flex justify-between gap-3">
+                  <span>
+                    <b>{filmName(line.filmId)}</b> {formatLength(line.widthMm, { unit })} wide,{' '}
+                    <Quantity line={line} unit={unit} />
+                  </span>
+                  <span className="shrink-0 tabular-nums">{line.cost.toFixed(2)}</span>
+                </span>
+                <span className="text-sm text-quiet">
+                  {line.inStock ? `in stock, lot ${line.lot}` : `not in stock: ${countOf(line.days, 'day')}`}
+                  {line.quantity !== 1 && line.soldBy === 'roll' && `, ${line.each.toFixed(2)} each`}
+                  {line.quantity > 1 && line.soldBy === 'roll' && ', ask for one lot'}
+                  {forJobs(line)}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      ))}
+      {list.nowhere.length > 0 && (
+        <section aria-label="Offered nowhere">
+          {list.bySupplier.length > 0 && (
+            <h3 className="border-b border-hairline font-bold">Nobody offers it</h3>
+          )}
+          <ul>
+            {list.nowhere.map((line) => (
+              <li key={`${line.filmId} ${line.widthMm}`} className="py-1.5">
+                <b>{filmName(line.filmId)}</b> {formatLength(line.widthMm, { unit })} wide,{' '}
+                <Quantity line={line} unit={unit} />
+                {forJobs(line)}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {error && (
+        <Note tone="no" role="alert">
+          {sentenceOf(error)}
+        </Note>
+      )}
+      {silent.map(({ supplierId, supplierName, state }) => (
+        <Note key={supplierId} tone="doubt">
+          {supplierName} {STATES[state as keyof typeof STATES]}; what it offers is missing here. Ask again.
+        </Note>
+      ))}
+      <div className="flex flex-wrap items-center gap-3 text-sm text-quiet">
+        <Button size="low" disabled={isFetching} onClick={() => void refetch()}>
+          <RefreshCw size={15} aria-hidden /> {isFetching ? 'Asking' : 'Ask the suppliers again'}
+        </Button>
+        {answers?.some(({ standIn }) => standIn) && <span>These suppliers are stand-ins, no real ones.</span>}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,2 @@
+export { ShopBuys } from './ShopBuys.tsx';
+export { ToBuy } from './ToBuy.tsx';

@@ -1,0 +1,89 @@
+import { lotsByRoom, weighPlan, type PlanCount } from '@neat-sill/core/cuts';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { useJob, useLivePlan } from '../job/index.ts';
+import { countOf } from '../../ui/format.ts';
+import { Note } from '../../ui/Note.tsx';
+
+const money = (amount: number) => amount.toFixed(2).replace('-', '−');
+
+function lines(count: PlanCount): [string, number][] {
+  const all: [string, number][] = [
+    ['Film off new rolls, by its length', count.newFilm],
+    ['Tied up in the rest of rolls bought whole', count.boughtRest],
+    ['Film on hand, at its book value', count.onHand],
+    [`${countOf(count.pulls, 'pull')}, ${countOf(count.knifeSettings, 'knife setting')}`, count.labour],
+    [countOf(count.slivers.count, 'sliver'), count.slivers.cost],
+    [`${countOf(count.extraLots.count, 'lot')} too many in a room`, count.extraLots.cost],
+    ['Leftovers worth keeping', count.leftovers],
+  ];
+  return all.filter(([, amount]) => Math.abs(amount) >= 0.005);
+}
+
+/** Rooms whose film comes in more than one lot. */
+export function MixedLots() {
+  const { plan, job } = useLivePlan();
+  const { records } = useJob();
+  const mixed = useMemo(
+    () =>
+      plan
+        ? job.films.flatMap((film) =>
+            [...lotsByRoom(job, plan, film.id)].flatMap(([roomId, lots]) =>
+              lots.size > 1 ? [{ film: film.name, roomId, lots: [...lots] }] : [],
+            ),
+          )
+        : [],
+    [plan, job],
+  );
+  if (mixed.length === 0) return null;
+  return (
+    <Note tone="doubt">
+      {mixed.map(({ film, roomId, lots }) => (
+        <p key={`${film} ${roomId}`}>
+          {records.room[roomId]?.name}: {film} out of {countOf(lots.length, 'lot')} (
+          {lots.map((lot) => (lot === 'new' ? 'new film' : lot)).join(', ')}). Batches differ in shade: hold
+          them side by side first.
+        </p>
+      ))}
+    </Note>
+  );
+}
+
+/** What the plan was weighed by, line by line, from the house rules. */
+export function PlanCounts({ count }: { count: PlanCount }) {
+  return (
+    <>
+      <table className="w-full text-sm">
+        <tbody>
+          {lines(count).map(([name, amount]) => (
+            <tr key={name} className="border-b border-hairline-soft">
+              <th scope="row" className="py-1 text-left font-normal">
+                {name}
+              </th>
+              <td className="text-right tabular-nums">{money(amount)}</td>
+            </tr>
+          ))}
+          <tr className="font-bold">
+            <th scope="row" className="py-1 text-left">
+              Together
+            </th>
+            <td className="text-right tabular-nums">{money(count.total)}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p className="mt-1 text-sm text-quiet">
+        Of all plans found this one counts least. What a pull, a knife setting or a leftover counts is in the{' '}
+        <Link to="/rules" className="text-edge underline">
+          house rules
+        </Link>
+        .
+      </p>
+    </>
+  );
+}
+
+/** What the plan that is shown counts; null while there is none, or without prices. */
+export function usePlanCount(): PlanCount | null {
+  const { plan, job } = useLivePlan();
+  return useMemo(() => (plan && plan.summary.cost !== null ? weighPlan(job, plan) : null), [job, plan]);
+}

@@ -1,0 +1,186 @@
+import type { CutPiece, CutStep } from '@neat-sill/core/cuts';
+import type { LengthUnit } from '@neat-sill/core/units';
+import { SIDE_NAMES } from '@neat-sill/core/words';
+import { Lock, LockOpen } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { PullDrawing, type PiecesInHand } from '../../drawing/PullDrawing.tsx';
+import { useJob, useUnit } from '../job/index.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Length, Size } from '../../ui/Length.tsx';
+
+function PieceLine({
+  item,
+  unit,
+  lit,
+  onLit,
+  menu,
+  pinned,
+  onSpoiled,
+}: {
+  item: CutPiece;
+  unit: LengthUnit;
+  lit: boolean;
+  onLit: PiecesInHand['onLit'];
+  /** What it can be told; null where hands may not move it. */
+  menu: ReactNode;
+  pinned: boolean;
+  /** Makes the piece again; null while it is not cut. */
+  onSpoiled: ((pieceId: string) => void) | null;
+}) {
+  const { piece, name, crossCutAtMm, trimToMm, factoryEdge, seams } = item;
+  return (
+    <li
+      className={`text-sm ${lit ? 'bg-dusk-tint' : ''}`}
+      onPointerEnter={() => onLit(piece.paneId)}
+      onPointerLeave={() => onLit(null)}
+      onFocus={() => onLit(piece.paneId)}
+      onBlur={() => onLit(null)}
+    >
+      <b>{name}</b> <Size widthMm={piece.w} heightMm={piece.l} unit={unit} />
+      {crossCutAtMm !== null && (
+        <>
+          , cross cut at <Length mm={crossCutAtMm} unit={unit} />
+        </>
+      )}
+      {trimToMm !== null && (
+        <>
+          , trim to <Length mm={trimToMm} unit={unit} />
+        </>
+      )}
+      <span className="text-quiet">
+        {`, ${SIDE_NAMES[item.freeEndIs].toLowerCase()} first off the roll`}
+        {factoryEdge && `; ${factoryEdge.rollEdge} roll edge to its ${SIDE_NAMES[factoryEdge.side]}`}
+        {seams
+          .map(
+            ({ side, rollEdge }) =>
+              `; ${rollEdge ? `${rollEdge} roll edge` : 'seam'} to the seam, ${SIDE_NAMES[side]}`,
+          )
+          .join('')}
+        {pinned && '; stays on this roll'}
+      </span>
+      {menu}
+      {onSpoiled && (
+        <Button
+          size="low"
+          className="mt-1 block"
+          aria-label={`${name} is spoiled, make it again`}
+          onClick={() => onSpoiled(piece.id)}
+        >
+          Spoiled, make it again
+        </Button>
+      )}
+    </li>
+  );
+}
+
+interface PullBlockProps {
+  readonly step: CutStep;
+  readonly state: 'planned' | 'next' | 'cut';
+  readonly hands: PiecesInHand;
+  /** A piece is dragged over this pull: whether it may come here. */
+  readonly over: 'may' | 'mayNot' | null;
+  /** Null where it can't be locked: it is cut, or nobody may change the plan. */
+  readonly lock: { readonly locked: boolean; readonly onTurn: () => void } | null;
+  readonly menuOf: (item: CutPiece) => ReactNode;
+  readonly onSpoiled: (pieceId: string) => void;
+}
+
+const OVER = { may: 'bg-edge-tint', mayNot: 'bg-brick-tint' } as const;
+
+/** One pull: as it hangs off the roll, and beside it what hands do, in their order. */
+export function PullBlock({ step, state, hands, over, lock, menuOf, onSpoiled }: PullBlockProps) {
+  const unit = useUnit();
+  const { book, records } = useJob();
+  const film = book.films.find(({ id }) => id === step.source.filmId);
+  const { pull, strips, keep, knifeAtMm } = step;
+  const pieces = strips.flatMap((strip) => strip.pieces);
+  const line = (name: string, value: React.ReactNode) => (
+    <div className="grid grid-cols-[4.3rem_1fr] items-baseline gap-2">
+      <dt className="text-sm text-quiet">{name}</dt>
+      <dd>{value}</dd>
+    </div>
+  );
+  return (
+    <li className={`flex gap-3 ${over ? OVER[over] : ''}`} data-pull-id={pull.id}>
+      <div className="shrink-0">
+        <PullDrawing step={step} film={film} unit={unit} cut={state === 'cut'} hands={hands} />
+      </div>
+      <div className={`mb-2 min-w-0 flex-1 px-3 py-2 ${state === 'next' ? 'bg-ochre-tint' : ''}`}>
+        <h4 className="flex items-center gap-2 font-bold">
+          <span className="flex-1">Pull {pull.id}</span>
+          {lock && (
+            <button
+              type="button"
+              aria-pressed={lock.locked}
+              aria-label={`Leave pull ${pull.id} as it is`}
+              title={lock.locked ? 'Locked: stays when the rest is planned anew' : 'Leave this pull as it is'}
+              className="grid size-8 place-items-center rounded-sm border border-transparent text-quiet hover:border-ink aria-pressed:border-ochre aria-pressed:bg-ochre-tint aria-pressed:text-ink"
+              onClick={lock.onTurn}
+            >
+              {lock.locked ? <Lock size={16} aria-hidden /> : <LockOpen size={16} aria-hidden />}
+            </button>
+          )}
+          {state !== 'planned' && (
+            <span className={`text-sm ${state === 'next' ? 'text-ochre-text' : 'text-edge'}`}>
+              {state === 'next' ? 'to cut now' : 'cut'}
+            </span>
+          )}
+        </h4>
+        <dl className="flex flex-col gap-0.5">
+          {line(
+            'Knife at',
+            knifeAtMm.length === 0 ? (
+              <span className="text-sm">no knife, full width</span>
+            ) : (
+              <span className="text-lg font-bold">
+                {knifeAtMm.map((at, index) => (
+                  <span key={at}>
+                    {index > 0 && ', '}
+                    <Length mm={at} unit={unit} />
+                  </span>
+                ))}
+                <span className="text-xs font-normal text-quiet"> from left</span>
+              </span>
+            ),
+          )}
+          {line(
+            'Pull out',
+            <span className="text-lg font-bold">
+              <Length mm={pull.length} unit={unit} withUnit />
+            </span>,
+          )}
+          {line(
+            'Write',
+            <ul className="flex flex-col gap-1">
+              {pieces.map((item) => (
+                <PieceLine
+                  key={item.piece.id}
+                  item={item}
+                  unit={unit}
+                  lit={hands.litPaneIds.has(item.piece.paneId)}
+                  onLit={hands.onLit}
+                  menu={state === 'cut' ? null : menuOf(item)}
+                  pinned={(records.pane[item.piece.paneId]?.fromRoll ?? null) !== null}
+                  onSpoiled={state === 'cut' ? onSpoiled : null}
+                />
+              ))}
+            </ul>,
+          )}
+          {keep.length > 0 &&
+            line(
+              'Keep',
+              <span className="text-sm">
+                {keep.map((offcut, index) => (
+                  <span key={`${offcut.x} ${offcut.y}`}>
+                    {index > 0 && '; '}
+                    <Size widthMm={offcut.w} heightMm={offcut.l} unit={unit} />
+                    {offcut.factoryEdges.length > 0 && ` (${offcut.factoryEdges.join(' and ')} edge)`}
+                  </span>
+                ))}
+              </span>,
+            )}
+        </dl>
+      </div>
+    </li>
+  );
+}
