@@ -50,6 +50,70 @@ test('what if: other widths and schools stand side by side, one is taken and und
   await saved(page);
 });
 
+test('a piece and its pane light up together; it is moved by keys, refused with the reason, and all of it undone', async ({
+  signedIn: page,
+}) => {
+  await openDemoJob(page, 'library', 'cuts');
+  await planned(page);
+  const pane = page.getByRole('option', { name: /^Pane 1,/ });
+  const piece = page.getByRole('listitem').filter({ hasText: /^1 / });
+  const litPane = pane.locator('rect[stroke="var(--dusk)"]');
+  await expect(litPane).toHaveCount(0);
+  await piece.hover();
+  await expect(litPane).toHaveCount(1);
+  await pane.hover();
+  await expect(piece).toHaveClass(/dusk/);
+
+  const pulls = page.getByRole('heading', { name: /^Pull \d+/ });
+  const before = await pulls.count();
+  await page.getByRole('button', { name: 'Move piece 1', exact: true }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('menuitem', { name: /^To pull/ }).first()).toContainText(
+    /needs 1170 mm across/,
+  );
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('menuitem', { name: /^To a pull of its own, G-118/ })).toContainText('film');
+  await page.keyboard.press('Enter');
+  await expect(pulls).toHaveCount(before + 1);
+  await expect(page.getByText('Kept, and it still fits the job.')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Move piece 1', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Stays on this roll, whatever is planned' }).click();
+  await expect(piece).toContainText('stays on this roll');
+  await expect(page.getByText('Kept, and it still fits the job.')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Leave pull 1 as it is' }).click();
+  await expect(page.getByText('1 pull locked.')).toBeVisible();
+  await page.getByRole('button', { name: 'Plan the others anew' }).click();
+  await expect(page.getByText('Planning the rest')).toBeHidden();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  for (let step = 0; step < 4; step += 1) await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(pulls).toHaveCount(before);
+  await expect(page.getByText('Kept, and it still fits the job.')).toBeHidden();
+  await saved(page);
+});
+
+test('a piece is dragged to another pull; where it can’t be the reason is said', async ({
+  signedIn: page,
+}) => {
+  await openDemoJob(page, 'library', 'cuts');
+  await planned(page);
+  const drawn = page.locator('li[data-pull-id="1"] svg g').filter({ hasText: /^1$/ });
+  const target = page.locator('li[data-pull-id="2"]');
+  await drawn.scrollIntoViewIfNeeded();
+  const from = await drawn.boundingBox();
+  if (!from) throw new Error('the piece is not drawn');
+  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+  await page.mouse.down();
+  await target.scrollIntoViewIfNeeded();
+  const to = await target.boundingBox();
+  if (!to) throw new Error('there is no second pull');
+  await page.mouse.move(to.x + 40, to.y + 20, { steps: 6 });
+  await expect(target).toHaveClass(/bg-brick-tint/);
+  await page.mouse.up();
+  await expect(page.getByRole('alert')).toContainText(/The piece needs 1170 mm across; pull 2 has/);
+});
+
 test('cut one pull at a time: the plan reserves its roll, each tick takes film off it and puts leftovers on the rack', async ({
   signedIn: page,
 }) => {
@@ -141,69 +205,6 @@ test('what is cut stays: a spoiled piece is made again, a changed pane replans o
   await expect(page.getByText('Kept, and it still fits the job.')).toBeVisible();
   expect(await pieces()).toBe(before);
   await expect(page.getByText('cut', { exact: true })).toHaveCount(1);
-});
-
-test('a piece and its pane light up together; it is moved by keys, refused with the reason, and all of it undone', async ({
-  signedIn: page,
-}) => {
-  await openDemoJob(page, 'library', 'cuts');
-  await planned(page);
-  const pane = page.getByRole('option', { name: /^Pane 1,/ });
-  const piece = page.getByRole('listitem').filter({ hasText: /^1 / });
-  const litPane = pane.locator('rect[stroke="var(--dusk)"]');
-  await expect(litPane).toHaveCount(0);
-  await piece.hover();
-  await expect(litPane).toHaveCount(1);
-  await pane.hover();
-  await expect(piece).toHaveClass(/dusk/);
-
-  const pulls = page.getByRole('heading', { name: /^Pull \d+/ });
-  const before = await pulls.count();
-  await page.getByRole('button', { name: 'Move piece 1', exact: true }).focus();
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('menuitem', { name: /^To pull/ }).first()).toContainText(
-    /needs 1170 mm across/,
-  );
-  await page.keyboard.press('ArrowDown');
-  await expect(page.getByRole('menuitem', { name: /^To a pull of its own, G-118/ })).toContainText('film');
-  await page.keyboard.press('Enter');
-  await expect(pulls).toHaveCount(before + 1);
-  await expect(page.getByText('Kept, and it still fits the job.')).toBeVisible();
-
-  await page.getByRole('button', { name: 'Move piece 1', exact: true }).click();
-  await page.getByRole('menuitem', { name: 'Stays on this roll, whatever is planned' }).click();
-  await expect(piece).toContainText('stays on this roll');
-  await expect(page.getByText('Kept, and it still fits the job.')).toBeVisible();
-
-  await page.getByRole('button', { name: 'Leave pull 1 as it is' }).click();
-  await expect(page.getByText('1 pull locked.')).toBeVisible();
-  await page.getByRole('button', { name: 'Plan the others anew' }).click();
-  await expect(page.getByText('Planning the rest')).toBeHidden();
-  await expect(page.getByRole('alert')).toHaveCount(0);
-  for (let step = 0; step < 4; step += 1) await page.getByRole('button', { name: /^Undo/ }).click();
-  await expect(pulls).toHaveCount(before);
-  await expect(page.getByText('Kept, and it still fits the job.')).toBeHidden();
-});
-
-test('a piece is dragged to another pull; where it can’t be the reason is said', async ({
-  signedIn: page,
-}) => {
-  await openDemoJob(page, 'library', 'cuts');
-  await planned(page);
-  const drawn = page.locator('li[data-pull-id="1"] svg g').filter({ hasText: /^1$/ });
-  const target = page.locator('li[data-pull-id="2"]');
-  await drawn.scrollIntoViewIfNeeded();
-  const from = await drawn.boundingBox();
-  if (!from) throw new Error('the piece is not drawn');
-  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
-  await page.mouse.down();
-  await target.scrollIntoViewIfNeeded();
-  const to = await target.boundingBox();
-  if (!to) throw new Error('there is no second pull');
-  await page.mouse.move(to.x + 40, to.y + 20, { steps: 6 });
-  await expect(target).toHaveClass(/bg-brick-tint/);
-  await page.mouse.up();
-  await expect(page.getByRole('alert')).toContainText(/The piece needs 1170 mm across; pull 2 has/);
 });
 
 test('planning goes on on the server while the page is closed, is found again and stopped', async ({
