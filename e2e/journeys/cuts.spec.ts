@@ -172,9 +172,10 @@ test('labels carry a code that opens the pane in Fitting, and a plotter takes th
   await page.getByRole('button', { name: 'For a plotter' }).click();
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Pieces as SVG' }).click(),
+    page.getByRole('button', { name: 'Save as SVG' }).click(),
   ]);
   expect(file.suggestedFilename()).toBe('pieces.svg');
+  await page.getByLabel('What it cuts').selectOption('outlines');
   await expect(async () => {
     await page.getByRole('button', { name: 'Send to the plotter' }).click({ timeout: 3_000 });
     await expect(page.getByRole('img', { name: /^What the plotter cuts/ })).toBeVisible({ timeout: 3_000 });

@@ -49,8 +49,8 @@ const ROUNDING = 1e-6;
 const STEPS_A_CHOICE = 150;
 /** Lots on hand that are tried for themselves. */
 const MOST_LOTS = 4;
-/** Steps without a better plan after which there is nothing to wait for. */
-const PATIENCE = 4000;
+/** Steps without a better plan after which there is nothing to wait for: more where there is more to lay. */
+const patienceFor = (pieces: number) => 300 + 30 * pieces;
 /** From this many different parts on the bound takes seconds. */
 const MANY_PARTS = 40;
 /** From this many different parts on the bound by cross-sections takes too long for what it says. */
@@ -133,7 +133,13 @@ export function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell
       search({ ...first, worth: null }, within, early);
   }
   const best = lead as { readonly demand: Demand; readonly from: Arrangement } | null;
-  const goOn = { bound: 0, starts: 2, steps: effort.rounds, patience: PATIENCE, from: best?.from ?? null };
+  const goOn = {
+    bound: 0,
+    starts: 2,
+    steps: effort.rounds,
+    patience: patienceFor(laid),
+    from: best?.from ?? null,
+  };
   search({ ...goOn, worth: best && best.demand !== demand ? null : proven.worth }, best?.demand ?? demand);
 }
 

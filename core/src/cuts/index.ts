@@ -41,6 +41,6 @@ export type { PlanFault } from './planFault.ts';
 export { cutList, pieceName, type CutPiece, type CutStep, type CutStrip } from './cutList.ts';
 export { solverOfText, type LinearSolver, type LpTextSolver } from './optimise/linearSolver.ts';
 export { consume, type Consumed, type TooShort } from './consume.ts';
-export { plotOf, plotSvg, type PlotRect } from './plot.ts';
+export { plotOf, plotSvg, type PlotOutline, type PlotRect } from './plot.ts';
 export { restOf, type Rest } from './replan.ts';
 export { movePiece, type MoveProblem, type Moved, type NewPlace } from './rearrange.ts';

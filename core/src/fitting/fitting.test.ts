@@ -12,6 +12,7 @@ const pane: PaneToFit = {
   topOverFloorMm: 1900,
   film: silverForTest,
   panels: 1,
+  seams: [],
   factoryEdge: 'left',
 };
 if (!edgeFirst || !bench) throw new Error('three schools');

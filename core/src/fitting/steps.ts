@@ -40,6 +40,12 @@ export interface PaneToFit {
   readonly film: Film;
   readonly panels: number;
   readonly factoryEdge: Side | null;
+  /** Its seams, where the panel hung first ends and by how much the next comes over it. */
+  readonly seams: readonly {
+    readonly axis: 'vertical' | 'horizontal';
+    readonly edgeMm: number;
+    readonly overlapMm: number;
+  }[];
 }
 
 export type HandsReason = 'size' | 'height' | 'heavyFilm';

@@ -4,6 +4,7 @@ import { fittingFigures, type PaneToFit } from '../fitting/index.ts';
 import type { RuleSet } from '../rules/index.ts';
 import type { Doubt, Side } from '../survey/index.ts';
 import { coveredStrips, pieceSize } from './coverage.ts';
+import { seamMarks } from './seamMarks.ts';
 import { glassDoubt } from './glassDoubt.ts';
 import { jobDoubts, planJobOf, ruleSetOf, sizesOf, type ShopBook } from './planning.ts';
 import { PLAN_ID, inOrder, type JobRecords, type KeptPlan, type Pane } from './records.ts';
@@ -69,7 +70,8 @@ export function paneToFit(pane: Pane, paneId: string, records: JobRecords, book:
   const sizes = sizesOf(pane, rules);
   if (!film || !sizes) return null;
   const strips = coveredStrips(pane, sizes.cutting, rules.film);
-  const pieces = piecesOfPane(records.plan[PLAN_ID]?.plan ?? null, paneId);
+  const kept = records.plan[PLAN_ID]?.plan ?? null;
+  const pieces = piecesOfPane(kept, paneId);
   const factoryEdge: Side | null = pieces.find((piece) => piece.factoryEdge !== null)?.factoryEdge ?? null;
   return {
     label: pane.label,
@@ -79,7 +81,8 @@ export function paneToFit(pane: Pane, paneId: string, records: JobRecords, book:
     handle: pane.handle,
     topOverFloorMm: pane.sillMm + sizes.cutting.heightMm - (strips[0]?.topMm ?? 0),
     film,
-    panels: Math.max(1, pieces.length),
+    panels: Math.max(1, pieces.filter(({ copy }) => copy === 1).length),
     factoryEdge,
+    seams: kept ? seamMarks(pane, paneId, rules, kept) : [],
   };
 }

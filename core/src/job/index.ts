@@ -114,3 +114,4 @@ export { asProbed, glassDoubt, type GlassDisagreement, type GlassDoubt } from '.
 export { paneForFilm } from './paneForFilm.ts';
 export { spliceOfPane, type SpliceOfPane } from './spliceOfPane.ts';
 export { seamMarks, type FrameMark, type SeamMarks } from './seamMarks.ts';
+export { netPlot } from './netPlot.ts';

@@ -2,7 +2,9 @@ import { planCuts } from '../cuts/index.ts';
 import { DEFAULT_RULE_SETS } from '../rules/index.ts';
 import { bookForTest, readingsForTest, recordsForTest } from '../testing/jobs.ts';
 import { seededRandom } from '../units/index.ts';
-import { planJobOf, seamMarks, type Pane, type ShopBook } from './index.ts';
+import { fittingFigures } from '../fitting/index.ts';
+import { stepWords } from '../words/index.ts';
+import { PLAN_ID, paneToFit, planJobOf, seamMarks, type Pane, type ShopBook } from './index.ts';
 
 const rules = DEFAULT_RULE_SETS[0];
 // Broader below than above, as frames are that have settled.
@@ -51,4 +53,20 @@ test('what is left bare can save a seam', () => {
   const hidden = [{ side: 'right' as const, depthMm: 80, behind: 'outsideFrame' as const, bare: true }];
   expect(marksOf({ readings: narrow }).marks).toHaveLength(1);
   expect(marksOf({ readings: narrow, hidden }).marks).toHaveLength(0);
+});
+
+test('the fitter reads the mark, the overlap and how it is cut, where the step is', () => {
+  const records = recordsForTest({ panes: { p1: { readings } } });
+  const { job } = planJobOf(records, bookForTest);
+  const plan = planCuts(job, { random: seededRandom(1), rounds: 0, shouldStop: () => true });
+  const kept = { job, plan, keptAt: '2027-03-01T10:00:00Z', cutPullIds: [], lockedPullIds: [] };
+  const pane = records.pane['p1'];
+  const fit = pane && paneToFit(pane, 'p1', { ...records, plan: { [PLAN_ID]: kept } }, bookForTest);
+  if (!fit) throw new Error('nothing to fit');
+  const said = (step: 'hang' | 'squeegee') =>
+    stepWords(step, fit, fittingFigures(fit, rules), rules, 'mm').text;
+  expect(said('hang')).toContain(
+    'Mark the frame 1163 mm from the left, above and below first. Hang the 2 panels in order, the first with its factory edge at the mark, the next 20 mm over it.',
+  );
+  expect(said('squeegee')).toContain('cut through both layers in one line along a straight edge');
 });

@@ -29,7 +29,7 @@ export {
   type Size,
 } from './pane.ts';
 export { nextReadingPlace, paneSizes, type PaneSizes } from './sizes.ts';
-export type { Outline, OutlineCorner } from './outline.ts';
+export { svgPath, type Outline, type OutlineCorner } from './outline.ts';
 export {
   RECTANGLE,
   SHAPE_KINDS,

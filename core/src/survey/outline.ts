@@ -88,3 +88,25 @@ export function outlineOf(corners: readonly OutlineCorner[]): Outline {
     },
   };
 }
+
+/** The path of closed corners for SVG, arcs as arcs. `place` puts a corner where it is drawn, `scale` goes with it. */
+export function svgPath(
+  corners: readonly OutlineCorner[],
+  place: (corner: Pick<OutlineCorner, 'x' | 'y'>) => Pick<OutlineCorner, 'x' | 'y'> = (corner) => corner,
+  scale = 1,
+): string {
+  const at = (corner: OutlineCorner) => {
+    const { x, y } = place(corner);
+    return `${Number(x.toFixed(3))} ${Number(y.toFixed(3))}`;
+  };
+  const [first] = corners;
+  if (!first) return '';
+  const sides = corners.map((corner, index) => {
+    const next = corners[(index + 1) % corners.length] ?? corner;
+    if (corner.bulge === 0) return `L${at(next)}`;
+    const sweep = 4 * Math.atan(corner.bulge);
+    const radius = (Math.hypot(next.x - corner.x, next.y - corner.y) / (2 * Math.sin(sweep / 2))) * scale;
+    return `A${Number(radius.toFixed(3))} ${Number(radius.toFixed(3))} 0 ${sweep > Math.PI ? 1 : 0} 1 ${at(next)}`;
+  });
+  return `M${at(first)}${sides.join('')}Z`;
+}

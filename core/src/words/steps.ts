@@ -13,6 +13,13 @@ function listOf(words: readonly string[]): string {
   return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 }
 
+/** How the overlap of a seam is cut once both panels lie; nothing where they butt. */
+function seamCut({ seams, film }: PaneToFit): string {
+  if (!seams.some(({ overlapMm }) => overlapMm > 0)) return '';
+  const line = film.pattern ? 'on a line of the pattern' : 'in one line along a straight edge';
+  return ` At the seam: new blade, cut through both layers ${line}; take off the strip above, lift the corner, draw out the strip beneath, misting; squeegee over it gently.`;
+}
+
 /** What to do at a step on this pane, with its own numbers, and the caution that belongs there. */
 export function stepWords(
   step: FittingStep,
@@ -68,9 +75,17 @@ export function stepWords(
       };
     case 'hang': {
       const gap = show(figures.lightGapMm);
+      const marks = pane.seams
+        .map(({ axis, edgeMm }) =>
+          axis === 'vertical'
+            ? `${show(edgeMm)} from the left, above and below`
+            : `${show(edgeMm)} from the top, at both sides`,
+        )
+        .join(' and ');
+      const overlapMm = pane.seams[0]?.overlapMm ?? 0;
       const seam =
         pane.panels > 1
-          ? ` Hang the ${pane.panels} panels in order, factory edges at the seam mark, the next one overlapping by ${show(rules.cutting.seamOverlapMm)}.`
+          ? ` Mark the frame ${marks} first. Hang the ${pane.panels} panels in order, the first with its ${pane.film.matchEdges ? 'factory ' : ''}edge at the mark, the next ${overlapMm > 0 ? `${show(overlapMm)} over it` : 'butted against it'}.`
           : '';
       return {
         text: pane.factoryEdge
@@ -87,7 +102,7 @@ export function stepWords(
       };
     case 'squeegee':
       return {
-        text: `From the middle outward, top to bottom, strokes overlapping by half; light first, firm later.${figures.trimmedSides.length > 0 ? ` Stop ${show(fitting.stopShortMm)} short of the edges that are not cut yet.` : ''}`,
+        text: `From the middle outward, top to bottom, strokes overlapping by half; light first, firm later.${figures.trimmedSides.length > 0 ? ` Stop ${show(fitting.stopShortMm)} short of the edges that are not cut yet.` : ''}${seamCut(pane)}`,
         caution: null,
       };
     case 'reliefCuts':

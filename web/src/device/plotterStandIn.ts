@@ -2,19 +2,22 @@
 export type PlotReport =
   | {
       readonly kind: 'cut';
-      readonly rects: readonly PlotterRect[];
+      readonly shapes: readonly PlotterShape[];
+      readonly widthMm: number;
+      readonly lengthMm: number;
       readonly cutMm: number;
       readonly seconds: number;
     }
   | { readonly kind: 'refused'; readonly because: string };
 
-export interface PlotterRect {
+/** Something it cuts, as the path of its blade. */
+export interface PlotterShape {
   readonly name: string;
-  readonly x: number;
-  readonly y: number;
-  readonly w: number;
-  readonly l: number;
+  readonly path: string;
 }
+
+/** Places along a path at which it is looked how far it reaches. */
+const LOOKS = 200;
 
 const wait = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
 const SPEED_MM_S = 400;
@@ -29,24 +32,38 @@ export async function plotterStandIn(svg: string, random: () => number = Math.ra
   const drawing = new DOMParser().parseFromString(svg, 'image/svg+xml');
   if (drawing.querySelector('parsererror'))
     return { kind: 'refused', because: 'The file is no SVG drawing; save it again.' };
-  const rects = [...drawing.querySelectorAll('#cut rect')].map((rect): PlotterRect => {
-    const read = (name: string) => Number(rect.getAttribute(name));
+  const shapes = [...drawing.querySelectorAll('#cut rect, #cut path')].map((shape): PlotterShape => {
+    const read = (name: string) => Number(shape.getAttribute(name));
+    const name = shape.querySelector('title')?.textContent ?? '';
+    if (shape.tagName === 'path') return { name, path: shape.getAttribute('d') ?? '' };
+    return { name, path: `M${read('x')} ${read('y')}h${read('width')}v${read('height')}h${-read('width')}Z` };
+  });
+  if (shapes.length === 0)
+    return { kind: 'refused', because: 'There is nothing in its layer “cut”; it cuts only what lies there.' };
+  const paths = shapes.map(({ path }) => {
+    const node = document.createElementNS('http://www.w3.org/2000/svg', 'path');
+    node.setAttribute('d', path);
+    const cutMm = node.getTotalLength();
+    const points = Array.from({ length: LOOKS }, (_, at) => node.getPointAtLength((cutMm * at) / LOOKS));
     return {
-      name: rect.querySelector('title')?.textContent ?? '',
-      x: read('x'),
-      y: read('y'),
-      w: read('width'),
-      l: read('height'),
+      cutMm,
+      reach: Math.max(...points.map(({ x }) => x)),
+      end: Math.max(...points.map(({ y }) => y)),
     };
   });
-  if (rects.length === 0)
-    return { kind: 'refused', because: 'There is nothing in its layer “cut”; it cuts only what lies there.' };
-  const widest = Math.max(...rects.map(({ x, w }) => x + w));
+  const widest = Math.max(...paths.map(({ reach }) => reach));
   if (widest > BED_MM)
     return {
       kind: 'refused',
       because: `It takes film up to ${BED_MM} mm wide; this is ${Math.round(widest)} mm.`,
     };
-  const cutMm = rects.reduce((sum, { w, l }) => sum + 2 * (w + l), 0);
-  return { kind: 'cut', rects, cutMm, seconds: Math.round(cutMm / SPEED_MM_S + rects.length * LIFT_S) };
+  const cutMm = paths.reduce((sum, path) => sum + path.cutMm, 0);
+  return {
+    kind: 'cut',
+    shapes,
+    widthMm: widest,
+    lengthMm: Math.max(...paths.map(({ end }) => end)),
+    cutMm,
+    seconds: Math.round(cutMm / SPEED_MM_S + shapes.length * LIFT_S),
+  };
 }

@@ -1,4 +1,4 @@
-import type { PlotRect } from '@neat-sill/core/cuts';
+import type { PlotOutline, PlotRect } from '@neat-sill/core/cuts';
 import type { DrawnOpening, OutlineCorner, Point } from '@neat-sill/core/survey';
 
 /** Elevations as DXF: closed outlines by layer, read and written by the standard packages. */
@@ -86,16 +86,28 @@ export async function drawingOf(
   return new Blob([drawing.stringify()], { type: 'application/dxf' });
 }
 
-/** A plot as DXF: pieces on the layer CUT, pulls on FILM, names beside them; millimetres, y upwards. */
-export async function plotDxf(rects: readonly PlotRect[]): Promise<Blob> {
+/**
+ * A plot as DXF: what is cut on the layer CUT (the pieces, or outlines with their arcs), pulls on FILM, names beside them;
+ * millimetres, y upwards.
+ */
+export async function plotDxf(
+  rects: readonly PlotRect[],
+  outlines: readonly PlotOutline[] | null = null,
+): Promise<Blob> {
   const { DxfWriter, LWPolylineFlags, Units, point2d, point3d } = await import('@tarikjabiri/dxf');
   const drawing = new DxfWriter();
   drawing.setUnits(Units.Millimeters);
   drawing.addLayer('FILM', 8, 'CONTINUOUS');
   drawing.addLayer('CUT', 1, 'CONTINUOUS');
   drawing.addLayer('NUMBERS', 8, 'CONTINUOUS');
+  drawing.setCurrentLayerName('CUT');
+  for (const { corners } of outlines ?? [])
+    drawing.addLWPolyline(
+      corners.map(({ x, y, bulge }) => ({ point: point2d(x, -y), bulge: -bulge })),
+      { flags: LWPolylineFlags.Closed },
+    );
   for (const { name, x, y, w, l, kind } of rects) {
-    drawing.setCurrentLayerName(kind === 'piece' ? 'CUT' : 'FILM');
+    drawing.setCurrentLayerName(kind === 'piece' && outlines === null ? 'CUT' : 'FILM');
     const corners = [
       [x, y],
       [x + w, y],

@@ -1,12 +1,14 @@
 import { plotOf, plotSvg, type CutStep } from '@neat-sill/core/cuts';
+import { netPlot } from '@neat-sill/core/job';
 import { formatRun } from '@neat-sill/core/units';
 import { FileDown, Send } from 'lucide-react';
 import { useState } from 'react';
 import { plotterStandIn, type PlotReport } from '../../device/plotterStandIn.ts';
 import { plotDxf } from '../../files/drawings.ts';
 import { download } from '../../files/tables.ts';
-import { useUnit } from '../job/index.ts';
+import { useJob, useLivePlan, useUnit } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Field.tsx';
 import { countOf } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 
@@ -15,33 +17,59 @@ const DRAWING_PX = 220;
 /** The pieces as files for a plotter, and a stand-in of one that shows what it would cut. */
 export function PlotFiles({ steps }: { steps: readonly CutStep[] }) {
   const unit = useUnit();
+  const { records, rules, book } = useJob();
+  const { job: planJob } = useLivePlan();
+  const [what, setWhat] = useState<'pieces' | 'outlines'>('pieces');
   const [state, setState] = useState<PlotReport | 'sending' | null>(null);
   const rects = plotOf(steps);
   const report = state !== null && state !== 'sending' && state.kind === 'cut' ? state : null;
-  const width = Math.max(1, ...(report?.rects ?? []).map(({ x, w }) => x + w));
-  const length = Math.max(1, ...(report?.rects ?? []).map(({ y, l }) => y + l));
+  const width = report?.widthMm ?? 1;
+  const length = report?.lengthMm ?? 1;
+  const outlines = () =>
+    what === 'outlines'
+      ? netPlot(
+          steps,
+          planJob,
+          records,
+          rules,
+          (filmId) => book.films.find(({ id }) => id === filmId)?.thicknessUm ?? 0,
+        )
+      : null;
+  const file = what === 'outlines' ? 'outlines' : 'pieces';
   return (
     <div className="flex flex-col gap-3">
+      <Choice
+        label="What it cuts"
+        value={what}
+        options={[
+          ['pieces', 'Pieces with their margins, as planned'],
+          ['outlines', 'Net outlines, corners rounded, light gap taken off'],
+        ]}
+        onChoose={setWhat}
+      />
       <div className="flex flex-wrap gap-2">
-        <Button onClick={() => download(new Blob([plotSvg(rects)], { type: 'image/svg+xml' }), 'pieces.svg')}>
-          <FileDown size={17} aria-hidden /> Pieces as SVG
+        <Button
+          onClick={() =>
+            download(new Blob([plotSvg(rects, outlines())], { type: 'image/svg+xml' }), `${file}.svg`)
+          }
+        >
+          <FileDown size={17} aria-hidden /> Save as SVG
         </Button>
-        <Button onClick={() => void plotDxf(rects).then((dxf) => download(dxf, 'pieces.dxf'))}>
-          <FileDown size={17} aria-hidden /> Pieces as DXF
+        <Button onClick={() => void plotDxf(rects, outlines()).then((dxf) => download(dxf, `${file}.dxf`))}>
+          <FileDown size={17} aria-hidden /> Save as DXF
         </Button>
         <Button
           disabled={state === 'sending'}
           onClick={() => {
             setState('sending');
-            void plotterStandIn(plotSvg(rects)).then(setState);
+            void plotterStandIn(plotSvg(rects, outlines())).then(setState);
           }}
         >
           <Send size={17} aria-hidden /> Send to the plotter
         </Button>
       </div>
       <p className="text-sm text-quiet">
-        The plotter here is a stand-in, no real one: it shows what it would cut. Net outlines with their arcs
-        go out as DXF in Survey.
+        The plotter here is a stand-in, no real one: it shows what it would cut.
       </p>
       <div role="status">
         {state === 'sending' && 'Sending'}
@@ -53,15 +81,12 @@ export function PlotFiles({ steps }: { steps: readonly CutStep[] }) {
               height={DRAWING_PX * Math.min(1, length / width)}
               className="shrink-0"
               role="img"
-              aria-label={`What the plotter cuts: ${report.rects.map(({ name }) => name).join(', ')}`}
+              aria-label={`What the plotter cuts: ${report.shapes.map(({ name }) => name).join(', ')}`}
             >
-              {report.rects.map(({ name, x, y, w, l }) => (
-                <rect
-                  key={`${name} ${y}`}
-                  x={x}
-                  y={y}
-                  width={w}
-                  height={l}
+              {report.shapes.map(({ name, path }) => (
+                <path
+                  key={`${name} ${path}`}
+                  d={path}
                   fill="none"
                   stroke="var(--brick)"
                   vectorEffect="non-scaling-stroke"
@@ -69,7 +94,7 @@ export function PlotFiles({ steps }: { steps: readonly CutStep[] }) {
               ))}
             </svg>
             <p>
-              {countOf(report.rects.length, 'piece')}, {formatRun(report.cutMm, unit)} of cuts in about{' '}
+              {countOf(report.shapes.length, 'piece')}, {formatRun(report.cutMm, unit)} of cuts in about{' '}
               {Math.ceil(report.seconds / 60)} min.
             </p>
           </div>

@@ -7,6 +7,7 @@ import { sentenceOf, useSaveRuleSetMutation, useSessionQuery, useShopBookQuery }
 import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { Note } from '../../ui/Note.tsx';
+import { CuttingWorkForm } from './CuttingWorkForm.tsx';
 import { FilmRulesForm } from './FilmRulesForm.tsx';
 
 type Cutting = RuleSet['cutting'];
@@ -89,6 +90,14 @@ function RuleSetForm({ stored, mayChange }: { stored: StoredRuleSet; mayChange: 
             </div>
           ))}
         </dl>
+      )}
+      {mayChange && (
+        <CuttingWorkForm
+          cutting={rules.cutting}
+          draftKey={`rules ${rules.id}`}
+          unit={unit}
+          onChange={(cutting) => setRules({ ...rules, cutting })}
+        />
       )}
       {mayChange && (
         <FilmRulesForm
