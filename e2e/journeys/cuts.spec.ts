@@ -205,6 +205,7 @@ test('what is cut stays: a spoiled piece is made again, a changed pane replans o
   await expect(page.getByText('Planning the rest')).toBeHidden();
   await expect(page.getByText('Kept, and it still fits the job.')).toBeVisible();
   expect(await pieces()).toBe(before);
+  await expect(page.getByText(/^It is made again off /)).toBeVisible();
   await expect(page.getByText('cut', { exact: true })).toHaveCount(1);
 });
 

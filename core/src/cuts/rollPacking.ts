@@ -77,10 +77,30 @@ function stripSuits(shape: Shape, side: RollEdge, index: number, strip: OpenStri
   }
 }
 
+interface Room {
+  /** Behind the pieces of its strips, at the most. */
+  readonly behindMm: number;
+  /** Beside its strips. */
+  readonly besideMm: number;
+}
+
+/** What is free in a pull. Pulls are values that are replaced: most of them stay full, and are looked at for every piece. */
+const roomOf = new WeakMap<OpenPull, Room>();
+
+function roomIn(pull: OpenPull, width: number): Room {
+  const known = roomOf.get(pull);
+  if (known) return known;
+  const rooms = [...pull.left, ...pull.right].map(({ filled }) => pull.length - filled);
+  const room = { behindMm: Math.max(0, ...rooms), besideMm: rightEnd(pull, width) - leftEnd(pull) };
+  roomOf.set(pull, room);
+  return room;
+}
+
 function stripSpots(source: OpenSource, shape: Shape): Spot[] {
   const { width } = source.source;
-  return source.pulls.flatMap((pull, pullAt) =>
-    (['left', 'right'] as const).flatMap((side) =>
+  return source.pulls.flatMap((pull, pullAt) => {
+    if (shape.l > roomIn(pull, width).behindMm + SMALLEST_LACK_MM) return [];
+    return (['left', 'right'] as const).flatMap((side) =>
       pull[side].flatMap((strip, stripAt): Spot[] => {
         const room = pull.length - strip.filled;
         if (shape.l > room + SMALLEST_LACK_MM || shape.w > strip.w + SMALLEST_LACK_MM) return [];
@@ -94,8 +114,8 @@ function stripSpots(source: OpenSource, shape: Shape): Spot[] {
         };
         return [{ addedCost: 0, waste, place }];
       }),
-    ),
-  );
+    );
+  });
 }
 
 function newStrip(piece: Omit<PlacedShape, 'x' | 'y'>, side: RollEdge, x: number, y: number): OpenStrip {
@@ -107,7 +127,7 @@ function newStripSpots(source: OpenSource, shape: Shape): Spot[] {
   const { width } = source.source;
   const side: RollEdge = shape.lane === 'right' ? 'right' : 'left';
   return source.pulls.flatMap((pull, pullAt): Spot[] => {
-    const room = rightEnd(pull, width) - leftEnd(pull);
+    const room = roomIn(pull, width).besideMm;
     if (shape.w > room + SMALLEST_LACK_MM || shape.l > pull.length + SMALLEST_LACK_MM) return [];
     if (shape.lane === 'both' || (shape.lane !== 'free' && pull[side].length > 0)) return [];
     const strips = pull.left.length + pull.right.length;

@@ -1,11 +1,14 @@
-import type { StockForPlan } from '@neat-sill/core/cuts';
 import { filmSchema, type Film, type FilmKind } from '@neat-sill/core/film';
 import type { z } from 'zod';
 
 type PlainFilm = z.input<typeof filmSchema>;
 
-const rolls = (lengthMm: number, prices: Readonly<Record<number, number>>): PlainFilm['rolls'] =>
-  Object.entries(prices).map(([width, price]) => ({ widthMm: Number(width), lengthMm, price }));
+const rolls = (
+  lengthMm: number,
+  prices: Readonly<Record<number, number>>,
+  soldBy: 'roll' | 'metre' = 'roll',
+): PlainFilm['rolls'] =>
+  Object.entries(prices).map(([width, price]) => ({ widthMm: Number(width), lengthMm, price, soldBy }));
 
 /** Let through, thrown back outwards and into the room: first of visible light, then of the sun. */
 type Shares = readonly [number, number, number];
@@ -141,7 +144,7 @@ const FILMS: readonly PlainFilm[] = [
     mount: 'inside',
     thicknessUm: 38,
     optics: optics([0.35, 0.06, 0.05], [0.48, 0.06, 0.06], 0.02, 0.88),
-    rolls: rolls(15000, { 508: 44, 762: 62, 914: 74, 1524: 118 }),
+    rolls: rolls(15000, { 508: 44, 762: 62, 914: 74, 1524: 118 }, 'metre'),
     turn: 'any',
     matchEdges: false,
     mayBeSeamed: true,
@@ -449,31 +452,3 @@ const BY_KIND: Readonly<
 export const DEMO_FILMS: readonly Film[] = FILMS.map((film) =>
   filmSchema.parse({ ...BY_KIND[film.kind], ...film }),
 );
-
-/** What stands on the demo shop's rack. */
-export const DEMO_STOCK: readonly StockForPlan[] = [
-  {
-    id: 'G-118',
-    filmId: 'gannet-silver-20',
-    kind: 'roll',
-    width: 1524,
-    length: 22400,
-    factoryEdges: ['left', 'right'],
-  },
-  {
-    id: 'G-102 rest',
-    filmId: 'gannet-silver-20',
-    kind: 'offcut',
-    width: 610,
-    length: 1450,
-    factoryEdges: ['right'],
-  },
-  {
-    id: 'P-31',
-    filmId: 'plover-frost',
-    kind: 'roll',
-    width: 1219,
-    length: 6200,
-    factoryEdges: ['left', 'right'],
-  },
-];

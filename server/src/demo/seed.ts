@@ -3,8 +3,9 @@ import { DEFAULT_RULE_SETS } from '@neat-sill/core/rules';
 import type { Database, Tx } from '../db/database.ts';
 import { films, people, ruleSets, shops, stock } from '../db/schema.ts';
 import { insertJob } from '../features/jobs/index.ts';
-import { DEMO_FILMS, DEMO_STOCK } from './films.ts';
+import { DEMO_FILMS } from './films.ts';
 import { DEMO_JOBS } from './jobs.ts';
+import { DEMO_RACK } from './rack.ts';
 import { DEMO_PEOPLE, DEMO_SHOP, DEMO_SIGN_IN } from './people.ts';
 
 export interface NewShop {
@@ -30,7 +31,9 @@ export async function insertShop(tx: Tx, shop: NewShop, now: Date): Promise<void
   await tx
     .insert(films)
     .values(DEMO_FILMS.map((film, place) => ({ shopId, id: film.id, place, data: film })));
-  await tx.insert(stock).values(DEMO_STOCK.map((entry) => ({ shopId, id: entry.id, data: entry })));
+  await tx
+    .insert(stock)
+    .values(DEMO_RACK.map(({ entry, lot, place }) => ({ shopId, id: entry.id, data: entry, lot, place })));
   await tx
     .insert(ruleSets)
     .values(

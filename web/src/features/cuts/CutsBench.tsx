@@ -35,7 +35,7 @@ export function CutsBench() {
   const unit = useUnit();
   const holds = kept?.holds ? kept.kept : null;
   const rackProblem = useRackOfPlan(holds);
-  const { state: replanning, replan } = useReplan();
+  const { state: replanning, remade, replan } = useReplan();
   const [cutting, setCutting] = useState(false);
   const steps = plan ? cutList(plan, planJob) : [];
   const bySource = [...group(steps, (step) => step.source.id).values()];
@@ -149,6 +149,11 @@ export function CutsBench() {
             </Note>
           )}
           {replanning === 'planning' && <p role="status">Planning the rest</p>}
+          {remade && (
+            <Note tone="good" role="status">
+              {remade}
+            </Note>
+          )}
           {replanning === 'wrong' && (
             <Note tone="no" role="alert">
               The rest could not be planned behind what is cut; drop the kept plan and plan again.

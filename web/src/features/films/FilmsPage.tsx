@@ -28,9 +28,10 @@ function Rolls({ film, unit }: { film: Film; unit: LengthUnit }) {
   if (film.rolls.length === 0) return <>No roll on sale</>;
   return (
     <ul>
-      {priced.rolls.map(({ widthMm, lengthMm, price, later }) => (
+      {priced.rolls.map(({ widthMm, lengthMm, price, soldBy, later }) => (
         <li key={`${widthMm} ${lengthMm}`}>
           {show(widthMm)} × {show(lengthMm)}: <b>{price === null ? 'no price' : price.toFixed(2)}</b>
+          {soldBy === 'metre' && ', cut by the metre'}
           {later
             .filter(({ from }) => from > today())
             .map(({ from, price: then }) => (

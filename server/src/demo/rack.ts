@@ -1,0 +1,41 @@
+import type { RackEntry } from '@neat-sill/core/contract';
+
+/** What stands on the demo shop's rack, with the lot on its box and its place. */
+export const DEMO_RACK: readonly Pick<RackEntry, 'entry' | 'lot' | 'place'>[] = [
+  {
+    entry: {
+      id: 'G-118',
+      filmId: 'gannet-silver-20',
+      kind: 'roll',
+      width: 1524,
+      length: 22400,
+      factoryEdges: ['left', 'right'],
+    },
+    lot: 'G2604',
+    place: 'bay 1',
+  },
+  {
+    entry: {
+      id: 'G-102 rest',
+      filmId: 'gannet-silver-20',
+      kind: 'offcut',
+      width: 610,
+      length: 1450,
+      factoryEdges: ['right'],
+    },
+    lot: 'G2551',
+    place: 'bin of offcuts',
+  },
+  {
+    entry: {
+      id: 'P-31',
+      filmId: 'plover-frost',
+      kind: 'roll',
+      width: 1219,
+      length: 6200,
+      factoryEdges: ['left', 'right'],
+    },
+    lot: 'P2611',
+    place: 'bay 3',
+  },
+];
