@@ -128,8 +128,9 @@ export function pack(
   job: PlanJob,
   order: PackingOrder,
   layouts: ReturnType<typeof layoutTable>,
+  takenIds: readonly string[] = [],
 ): Packed {
-  const stockIds = new Set(job.stock.map((entry) => entry.id));
+  const stockIds = new Set([...job.stock.map((entry) => entry.id), ...takenIds]);
   let sources = stockSources(film, job);
   const unplaced: UnplacedCopy[] = [];
   let opened = 0;

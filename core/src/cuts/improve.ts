@@ -19,6 +19,8 @@ export interface FilmState {
   packed: Packed;
   /** What it counts by the rules; its film alone where nothing else does. */
   total: number;
+  /** Names that new rolls may not have: those of rolls in another part of the plan. */
+  readonly takenIds?: readonly string[];
   /** Proven by cross-sections: no plan of these panes costs less; null where it was not reckoned. */
   bound: number | null;
 }
@@ -65,14 +67,14 @@ export function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell
   const { counting } = demand;
   const laid = demand.kinds.reduce((sum, { copies }) => sum + copies.length, 0);
   const all = laid > 0 && laid === state.copies.length - state.packed.unplaced.length;
-  const stockIds = new Set(job.stock.map((entry) => entry.id));
+  const taken = new Set([...job.stock.map((entry) => entry.id), ...(state.takenIds ?? [])]);
   let lead: { readonly demand: Demand; readonly from: Arrangement } | null = null;
   const take = (within: Demand, better: Arrangement) => {
     if (!counting && better.cost >= state.packed.cost - ROUNDING) return;
     let opened = 0;
     const sources = realise(within, better, () => {
       do opened += 1;
-      while (stockIds.has(`${film.id}-new-${opened}`));
+      while (taken.has(`${film.id}-new-${opened}`));
       return `${film.id}-new-${opened}`;
     });
     if (!sources) return;
@@ -100,7 +102,7 @@ export function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell
   };
   if (demand.patterned || !all) {
     prove();
-    shake(state, job, effort, tell);
+    improveApart(state, job, effort, tell);
     return;
   }
   const search = (
@@ -162,6 +164,113 @@ function choicesOfSupply(
     ...(onHand ? [(supply: Omit<Supply, 'at'>) => supply.kind === 'new'] : []),
     ...lots.map((lot) => (supply: Omit<Supply, 'at'>) => supply.id !== null && lotOf.get(supply.id) === lot),
   ];
+}
+
+/** Rounds of shaking what the search cannot lay, before the rest is searched. */
+const SHAKEN_APART = 200;
+
+/** Puts the pulls of two parts of a film's plan together: on a roll that both take from, one behind the other. */
+function together(one: readonly OpenSource[], other: readonly OpenSource[]): OpenSource[] {
+  const behind = new Map(other.map((each) => [each.source.id, each]));
+  const joined = one.map((each) => {
+    const next = behind.get(each.source.id);
+    if (!next) return each;
+    behind.delete(each.source.id);
+    const pulls = next.pulls.map((pull) => ({ ...pull, start: pull.start + each.used }));
+    // The source of the first part: it has its whole length.
+    return { ...each, used: each.used + next.used, pulls: [...each.pulls, ...pulls] };
+  });
+  return [...joined, ...behind.values()];
+}
+
+/**
+ * Where some panes follow a pattern along the roll, or cannot be laid, these are packed for themselves and all others
+ * searched as ever, on what is left on hand.
+ */
+function improveApart(state: FilmState, job: PlanJob, effort: PlanEffort, tell: () => void): void {
+  const { film, copies, layouts } = state;
+  const unplaced = new Set(state.packed.unplaced.map(({ paneId }) => paneId));
+  const patterned = patternedPanes(film, job);
+  const isOdd = ({ id }: { id: string }) => unplaced.has(id) || patterned.has(id);
+  const own = job.panes.filter(({ filmId }) => filmId === film.id);
+  const easy = own.filter((pane) => !isOdd(pane));
+  if (easy.length === 0) {
+    shake(state, job, effort, tell);
+    return;
+  }
+  const oddJob: PlanJob = { ...job, panes: own.filter(isOdd) };
+  const oddCopies = copies.filter(({ pane }) => isOdd(pane));
+  const odd: FilmState = {
+    film,
+    copies: oddCopies,
+    layouts,
+    packed: pack(film, oddJob, packingOrder(oddCopies, film, effort.random, 0), layouts),
+    total: 0,
+    bound: null,
+  };
+  const oddRounds = Math.min(effort.rounds, SHAKEN_APART);
+  shake(
+    odd,
+    oddJob,
+    { ...effort, rounds: oddRounds, shouldStop: () => effort.shouldStop(0.3) },
+    () => undefined,
+  );
+  const used = new Map(odd.packed.sources.map(({ source, used: mm }) => [source.id, mm]));
+  const easyJob: PlanJob = {
+    ...job,
+    panes: easy,
+    stock: job.stock.flatMap((entry) => {
+      const length = entry.length - (used.get(entry.id) ?? 0);
+      return length > 1 ? [{ ...entry, length }] : [];
+    }),
+  };
+  const easyCopies = copies.filter(({ pane }) => !isOdd(pane));
+  const packed = pack(film, easyJob, packingOrder(easyCopies, film, effort.random, 0), layouts, [
+    ...used.keys(),
+  ]);
+  if (packed.unplaced.length > 0) {
+    shake(state, job, effort, tell);
+    return;
+  }
+  const rest: FilmState = {
+    film,
+    copies: easyCopies,
+    layouts,
+    packed,
+    total: job.rules.work ? totalOf(film, easyJob, easyCopies, packed.sources) : packed.cost,
+    takenIds: [...used.keys()],
+    bound: null,
+  };
+  const join = () => {
+    const sources = together(odd.packed.sources, rest.packed.sources);
+    const cost = odd.packed.cost + rest.packed.cost;
+    const total = job.rules.work ? totalOf(film, job, copies, sources) : cost;
+    // What is proven of the others is proven of the whole only where the odd ones take nothing.
+    if (odd.packed.sources.length === 0) state.bound = rest.bound;
+    const fewer = odd.packed.unplaced.length < state.packed.unplaced.length;
+    if (odd.packed.unplaced.length > state.packed.unplaced.length) return;
+    if (!fewer && total >= state.total - ROUNDING) return;
+    state.packed = { sources, unplaced: odd.packed.unplaced, cost };
+    state.total = total;
+    tell();
+  };
+  join();
+  improve(
+    rest,
+    easyJob,
+    { ...effort, shouldStop: (share = 1) => effort.shouldStop(0.3 + 0.7 * share) },
+    join,
+  );
+  join();
+}
+
+/** Panes of a film whose panels must follow its pattern along the roll. */
+function patternedPanes(film: FilmForPlan, job: PlanJob): ReadonlySet<string> {
+  const { kinds, parts } = demandOf(film, job);
+  const odd = new Set(
+    parts.flatMap(({ kind, forms }) => (forms.some(({ shape }) => shape.phase !== null) ? [kind] : [])),
+  );
+  return new Set(kinds.flatMap(({ copies }, at) => (odd.has(at) ? copies.map(({ paneId }) => paneId) : [])));
 }
 
 /** Shakes the order and the turns of the first way of packing and keeps the best: for what the search cannot lay. */

@@ -183,3 +183,39 @@ describe('where seams go', () => {
     ).toEqual([]);
   });
 });
+
+describe('panes that the search cannot lay do not keep it from the others', () => {
+  const easy = Array.from({ length: 6 }, (_, at) =>
+    paneForTest({ id: `E${at}`, label: String(at), width: 380 + 97 * at, height: 640 + 131 * at, count: 3 }),
+  );
+  const best = (job: PlanJob) => plan(job, 400).summary.byFilm[0];
+
+  test('beside a pane that no roll covers the others are laid and proven as if it were not there', () => {
+    const never = paneForTest({
+      id: 'never',
+      width: 1700,
+      height: 1700,
+      seams: { allowed: false, axis: 'any' },
+    });
+    const alone = best(jobForTest({ panes: easy }));
+    const beside = best(jobForTest({ panes: [never, ...easy] }));
+    expect(beside?.usedLength).toBeCloseTo(alone?.usedLength ?? 0, 3);
+    expect(beside?.gap).toBeCloseTo(alone?.gap ?? -1, 6);
+  });
+
+  test('panels that follow a pattern stand on their own, and the plan passes its check', () => {
+    const film = {
+      ...filmForTest,
+      turn: 'half' as const,
+      matchEdges: false,
+      pattern: { across: 300, along: 420, drop: 'straight' as const },
+    };
+    const panels = paneForTest({ id: 'panels', width: 2300, height: 2100 });
+    const job = jobForTest({ films: [film], panes: [panels, ...easy] });
+    const made = plan(job, 400);
+    expect(checkPlan(job, made)).toEqual([]);
+    expect(made.unplaced).toEqual([]);
+    const first = plan(job, 0).summary.byFilm[0]?.usedLength ?? 0;
+    expect(made.summary.byFilm[0]?.usedLength).toBeLessThan(first * 0.97);
+  });
+});
