@@ -8,6 +8,8 @@ export interface Counting {
   readonly perPull: number;
   readonly perKnifeSetting: number;
   readonly perExtraLot: number;
+  /** No leftover is worth more than this, per mm². */
+  readonly mostWorthPerMm2: number;
   /** What a leftover counts: less than nothing where it is worth keeping, more where it is a sliver. */
   readonly leftover: (w: number, l: number) => number;
   /** What buying a whole roll for the first piece of it ties up: its price less the book value of all of it. */
@@ -49,6 +51,7 @@ export function countingFor(film: FilmForPlan, { rules }: Pick<PlanJob, 'rules'>
     perPull: work.perPull,
     perKnifeSetting: work.perKnifeSetting,
     perExtraLot: work.perExtraLot,
+    mostWorthPerMm2: work.leftoverWorth * perMm2,
     leftover: (w, l) => {
       const kept = worth(w, l);
       if (kept > 0) return -kept;

@@ -1,5 +1,6 @@
 import { filmForTest, jobForTest, paneForTest } from '../testing/planJobs.ts';
-import { NOTHING_ABOUT, spliceOptions, spliceProblem } from './index.ts';
+import { seededRandom } from '../units/index.ts';
+import { NOTHING_ABOUT, checkPlan, planCuts, spliceOptions, spliceProblem } from './index.ts';
 
 const { rules } = jobForTest();
 const plainFilm = { ...filmForTest, matchEdges: false };
@@ -51,10 +52,34 @@ describe('where seams go', () => {
     expect(options[0]?.axis).toBe('vertical');
   });
 
-  test.each([
-    ['a sliver', [100], { code: 'seam.minPanel', mm: 110, leastMm: 150 }],
-    ['a panel broader than any roll', [1900], { code: 'seam.tooWide', rollMm: 1524 }],
-  ])('%s is refused with its figures', (_name, at, problem) =>
-    expect(spliceProblem(wide, filmForTest, rules, 'vertical', at)).toMatchObject(problem),
-  );
+  test('a line of the building and the seam of its neighbour draw the seam to them', () => {
+    const lines = [{ axis: 'vertical', atMm: 1320 }] as const;
+    const [onLine] = spliceOptions(wide, filmForTest, rules, { ...NOTHING_ABOUT, lines, neighbours: lines });
+    expect(onLine?.atMm).toEqual([1320]);
+    expect(codes(onLine)).toEqual(['onLine', 'likeNeighbour']);
+  });
+
+  test('a place that can’t be is refused with its figures, and one that can be is planned there', () => {
+    const problem = (at: number) => spliceProblem(wide, filmForTest, rules, 'vertical', [at]);
+    expect(problem(100)).toMatchObject({ code: 'seam.minPanel', mm: 110, leastMm: 150 });
+    expect(problem(1900)).toMatchObject({ code: 'seam.tooWide', rollMm: 1524 });
+    expect(problem(1030)).toBeNull();
+    const job = jobForTest({ panes: [{ ...wide, seams: { ...wide.seams, at: [1030] } }] });
+    const made = planCuts(job, { random: seededRandom(1), rounds: 20, shouldStop: () => false });
+    expect(checkPlan(job, made)).toEqual([]);
+    const covers = made.pulls
+      .flatMap(({ pieces }) => pieces)
+      .sort((a, b) => a.panel - b.panel)
+      .map(({ cover }) => [cover.left, cover.width]);
+    expect(covers).toEqual([
+      [0, 1040],
+      [1020, 1380],
+    ]);
+  });
+
+  test('a pane that goes whole, or may not be seamed, has none', () => {
+    expect(spliceOptions(paneForTest(), filmForTest, rules, NOTHING_ABOUT)).toEqual([]);
+    const never = { ...wide, seams: { allowed: false, axis: 'any' as const } };
+    expect(spliceOptions(never, filmForTest, rules, NOTHING_ABOUT)).toEqual([]);
+  });
 });

@@ -17,7 +17,7 @@ const jobWith = (work: Partial<PlanWork>, changes: Partial<PlanJob> = {}): PlanJ
   return { ...job, rules: { ...job.rules, bookValue: 0.6, work: { ...NO_WORK, ...work } } };
 };
 
-const plan = (job: PlanJob, rounds = 300) =>
+const plan = (job: PlanJob, rounds = 120) =>
   planCuts(job, { random: seededRandom(3), rounds, shouldStop: () => false });
 
 const perMm = 412 / 30_480;
@@ -156,7 +156,7 @@ describe('plans by the house rules', () => {
   });
 
   test('whatever the rules, plans pass the checker', () => {
-    for (let seed = 1; seed <= 60; seed += 1) {
+    for (let seed = 1; seed <= 25; seed += 1) {
       const random = seededRandom(seed);
       const made = randomJob(seed);
       const job: PlanJob = {

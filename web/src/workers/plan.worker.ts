@@ -1,4 +1,11 @@
-import { checkPlan, planCuts, type CutPlan, type PlanFault, type PlanJob } from '@neat-sill/core/cuts';
+import {
+  checkPlan,
+  leastCount,
+  planCuts,
+  type CutPlan,
+  type PlanFault,
+  type PlanJob,
+} from '@neat-sill/core/cuts';
 import { seededRandom } from '@neat-sill/core/units';
 import { loadSolver } from './solver.ts';
 
@@ -16,6 +23,8 @@ export type PlanMessage =
       /** False where the solver could not be loaded: the plan is made without it, and proven less. */
       readonly solver: boolean;
     }
+  /** What no plan can count less than, by film, as far as it was proven. */
+  | { readonly kind: 'least'; readonly byFilm: Readonly<Record<string, number>> }
   | { readonly kind: 'wrong'; readonly faults: readonly PlanFault[] };
 
 const SEED = 20261125;
@@ -34,6 +43,14 @@ async function planFor({ job, milliseconds }: PlanOrder): Promise<void> {
   show(job, 'better', planCuts(job, { random: seededRandom(SEED), rounds: 0, shouldStop: () => true }), true);
   const solver = await loading;
   const start = performance.now();
+  if (solver) {
+    const proven = job.films.flatMap((film): [string, number][] => {
+      const least = leastCount(film, job, solver, () => performance.now() - start > milliseconds / 3);
+      return least === null ? [] : [[film.id, least]];
+    });
+    const message: PlanMessage = { kind: 'least', byFilm: Object.fromEntries(proven) };
+    self.postMessage(message);
+  }
   const left = (share: number) => start + milliseconds * share - performance.now();
   const plan = planCuts(job, {
     random: seededRandom(SEED),

@@ -14,7 +14,7 @@ import { useJob, useKeepPlan, useLivePlan, useUnit } from '../job/index.ts';
 import { Paper } from '../papers/index.ts';
 import { CutMode } from './CutMode.tsx';
 import { LongSearch } from './LongSearch.tsx';
-import { MixedLots, PlanCounts, usePlanCount } from './PlanCounts.tsx';
+import { MixedLots, PlanCounts, useCountsOfFilms, usePlanCount } from './PlanCounts.tsx';
 import { Bound, NotPlanned } from './PlanWords.tsx';
 import { PlotFiles } from './PlotFiles.tsx';
 import { Roll, usePiecesInHand } from './Roll.tsx';
@@ -44,6 +44,7 @@ export function CutsBench() {
   const { hands, over } = usePiecesInHand(steps, rearrange, setProblem);
   const divided = useDividedPanes();
   const count = usePlanCount();
+  const countsOf = useCountsOfFilms();
   const wanted = useMemo(
     () => (plan ? filmWantedBy({ jobId, jobName: header.name }, plan, holds?.cutPullIds ?? []) : []),
     [plan, holds, jobId, header.name],
@@ -111,11 +112,9 @@ export function CutsBench() {
             </span>
           </div>
           <Note tone="good" role="status">
-            {plan.summary.byFilm.map((film) =>
-              typeof film.gap === 'number' ? (
-                <Bound key={film.filmId} gap={film.gap} filmName={filmName(film.filmId)} />
-              ) : null,
-            )}
+            {plan.summary.byFilm.map(({ filmId, gap }) => (
+              <Bound key={filmId} filmName={filmName(filmId)} gap={gap ?? null} counts={countsOf(filmId)} />
+            ))}
             {state.kind === 'planning' && (
               <span className="flex items-center justify-between gap-2">
                 Looking for a better one

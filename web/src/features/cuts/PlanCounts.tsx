@@ -87,3 +87,21 @@ export function usePlanCount(): PlanCount | null {
   const { plan, job } = useLivePlan();
   return useMemo(() => (plan && plan.summary.cost !== null ? weighPlan(job, plan) : null), [job, plan]);
 }
+
+/** What the plan counts for each film, beside what no plan can count less than. */
+export function useCountsOfFilms(): (filmId: string) => { total: number; least: number } | null {
+  const { plan, job, least } = useLivePlan();
+  const counts = useMemo(
+    () =>
+      new Map(
+        job.films.flatMap((film) => {
+          const proven = least[film.id];
+          return plan && proven !== undefined
+            ? [[film.id, { total: weighPlan({ ...job, films: [film] }, plan).total, least: proven }] as const]
+            : [];
+        }),
+      ),
+    [plan, job, least],
+  );
+  return (filmId) => counts.get(filmId) ?? null;
+}

@@ -3,18 +3,42 @@ import { group } from 'd3';
 import { useJob, useLivePlan } from '../job/index.ts';
 import { Note } from '../../ui/Note.tsx';
 
+interface BoundProps {
+  readonly filmName: string;
+  /** How much more film than the least there can be, as a share. */
+  readonly gap: number | null;
+  /** What it counts by the house rules, and what no plan can count less than; null where that is not proven. */
+  readonly counts: { readonly total: number; readonly least: number } | null;
+}
+
+const percent = (share: number) => `${(share * 100).toFixed(1)} %`;
+
 /** How near a film's plan is to the best there can be. */
-export function Bound({ gap, filmName }: { gap: number; filmName: string }) {
+export function Bound({ filmName, gap, counts }: BoundProps) {
+  const over = counts ? Math.max(0, counts.total / counts.least - 1) : null;
+  const film =
+    gap === null
+      ? null
+      : gap < 0.0005
+        ? 'no plan can use less film'
+        : `${percent(gap)} more film than the least`;
+  if (over === null)
+    return film === null ? null : (
+      <p>
+        {filmName}: <b>{film}.</b>
+      </p>
+    );
   return (
     <p>
       {filmName}:{' '}
-      {gap < 0.0005 ? (
-        <b>no plan can use less film.</b>
+      {over < 0.0005 ? (
+        <b>the best possible</b>
       ) : (
         <>
-          within <b>{(gap * 100).toFixed(1)} %</b> of the best possible: no plan can use less film than that.
+          within <b>{percent(over)}</b> of the best possible
         </>
       )}
+      {film === null ? '.' : `; ${film}.`}
     </p>
   );
 }

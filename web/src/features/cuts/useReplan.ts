@@ -52,7 +52,7 @@ export function useReplan(): Replan {
     const started = new Worker(new URL('../../workers/plan.worker.ts', import.meta.url), { type: 'module' });
     worker.current = started;
     started.onmessage = ({ data }: MessageEvent<PlanMessage>) => {
-      if (data.kind === 'better') return;
+      if (data.kind === 'better' || data.kind === 'least') return;
       started.terminate();
       if (data.kind === 'wrong') {
         setState('wrong');

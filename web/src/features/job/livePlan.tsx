@@ -30,6 +30,8 @@ export interface LivePlan {
   readonly stop: () => void;
   /** Looks for a better plan for longer. */
   readonly further: () => void;
+  /** What no plan of the job can count less than, by film, as far as it is proven. */
+  readonly least: Readonly<Record<string, number>>;
   /** Planning that was handed to the server. */
   readonly server: ServerPlanning;
 }
@@ -41,6 +43,7 @@ const searchMs = (pieces: number) => (pieces <= 80 ? 2_500 : 8_000);
 /** How much longer when somebody asks for it. */
 const FURTHER_MS = 30_000;
 const WAIT_MS = 120;
+const NOTHING_PROVEN = { job: null, byFilm: {} };
 
 /** Keeps a job's planning input the same object while its content is the same, so that planning is not restarted. */
 function useStable<Value>(value: Value): Value {
@@ -75,6 +78,7 @@ export function LivePlanProvider({ children }: { children: ReactNode }) {
   const [state, setState] = useState<PlanState>({ kind: 'none' });
   const [asked, setAsked] = useState<{ readonly job: PlanJob | null }>({ job: null });
   const end = useRef<() => void>(() => undefined);
+  const [proven, setLeast] = useState<{ job: PlanJob | null; byFilm: LivePlan['least'] }>(NOTHING_PROVEN);
 
   useEffect(() => {
     if (!job || job.panes.length === 0 || keptHolds) return;
@@ -84,7 +88,8 @@ export function LivePlanProvider({ children }: { children: ReactNode }) {
     const timer = setTimeout(() => {
       setState({ kind: 'planning', plan: null });
       end.current = startPlanning({ job, milliseconds }, (message) => {
-        if (message.kind === 'wrong') setState(message);
+        if (message.kind === 'least') setLeast({ job, byFilm: message.byFilm });
+        else if (message.kind === 'wrong') setState(message);
         else {
           plan = message.plan;
           setState(
@@ -115,8 +120,9 @@ export function LivePlanProvider({ children }: { children: ReactNode }) {
       setState(plan ? { kind: 'ready', plan, solver: true } : { kind: 'none' });
     };
     const further = () => setAsked({ job });
-    return { job, leftOut, state: shown, plan, kept, stop, further, server };
-  }, [job, leftOut, kept, keptHolds, state, server]);
+    const least = proven.job === job ? proven.byFilm : NOTHING_PROVEN.byFilm;
+    return { job, leftOut, state: shown, plan, kept, stop, further, least, server };
+  }, [job, leftOut, kept, keptHolds, state, proven, server]);
   return <Context value={value}>{children}</Context>;
 }
 
