@@ -1,5 +1,5 @@
 import { boundBySections } from './optimise/crossSections.ts';
-import { demandOf, type Demand } from './optimise/demand.ts';
+import { demandOf, goesOn, type Demand } from './optimise/demand.ts';
 import type { LinearSolver } from './optimise/linearSolver.ts';
 import type { FilmForPlan, PlanJob } from './planJob.ts';
 
@@ -13,6 +13,20 @@ function leastArea({ kinds, parts }: Demand): number {
     const least = Math.min(...ways.map((way) => way.parts.reduce((all, part) => all + areaOf(part), 0)));
     return sum + copies.length * least;
   }, 0);
+}
+
+/** The roll that has to be bought at the least: some piece goes on no cheaper one, nor on what is on hand. */
+function dearestNeeded({ kinds, parts, supplies }: Demand): number {
+  const openingFor = (part: number) =>
+    Math.min(
+      ...supplies.flatMap((supply) =>
+        (parts[part]?.forms ?? []).some((form) => goesOn(form, supply)) ? [supply.opening] : [],
+      ),
+    );
+  const needed = kinds.map(({ ways }) =>
+    Math.min(...ways.map((way) => Math.max(...way.parts.map(openingFor)))),
+  );
+  return Math.max(0, ...needed.filter(Number.isFinite));
 }
 
 /**
@@ -55,7 +69,11 @@ export function leastCount(
     0,
   );
   const openings = supplies.filter(({ kind }) => kind === 'new').map(({ opening }) => opening);
-  const oneWhole = onHand < area && openings.length > 0 ? bound(perMm) + Math.min(...openings) : 0;
+  const opening = Math.max(
+    dearestNeeded(demand),
+    onHand < area && openings.length > 0 ? Math.min(...openings) : 0,
+  );
+  const oneWhole = opening > 0 ? bound(perMm) + opening : 0;
   const least = Math.max(byShare, oneWhole);
   return least > 0 ? least : null;
 }

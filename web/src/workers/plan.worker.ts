@@ -3,6 +3,7 @@ import {
   leastCount,
   planCuts,
   type CutPlan,
+  type LinearSolver,
   type PlanFault,
   type PlanJob,
 } from '@neat-sill/core/cuts';
@@ -14,6 +15,8 @@ import { loadSolver } from './solver.ts';
 export interface PlanOrder {
   readonly job: PlanJob;
   readonly milliseconds: number;
+  /** Only proves what no plan can count less than: a plan is there already. */
+  readonly onlyProve?: boolean;
 }
 
 export type PlanMessage =
@@ -37,20 +40,29 @@ function show(job: PlanJob, kind: 'better' | 'finished', plan: CutPlan, solver: 
   self.postMessage(message);
 }
 
-async function planFor({ job, milliseconds }: PlanOrder): Promise<void> {
+/** Tells what no plan can count less than, within a time. */
+function prove(job: PlanJob, solver: LinearSolver, milliseconds: number): void {
+  const start = performance.now();
+  const proven = job.films.flatMap((film): [string, number][] => {
+    const least = leastCount(film, job, solver, () => performance.now() - start > milliseconds);
+    return least === null ? [] : [[film.id, least]];
+  });
+  const message: PlanMessage = { kind: 'least', byFilm: Object.fromEntries(proven) };
+  self.postMessage(message);
+}
+
+async function planFor({ job, milliseconds, onlyProve }: PlanOrder): Promise<void> {
   const loading = loadSolver();
+  if (onlyProve) {
+    const lent = await loading;
+    if (lent) prove(job, lent, milliseconds);
+    return;
+  }
   // The first plan is there before the solver is.
   show(job, 'better', planCuts(job, { random: seededRandom(SEED), rounds: 0, shouldStop: () => true }), true);
   const solver = await loading;
   const start = performance.now();
-  if (solver) {
-    const proven = job.films.flatMap((film): [string, number][] => {
-      const least = leastCount(film, job, solver, () => performance.now() - start > milliseconds / 3);
-      return least === null ? [] : [[film.id, least]];
-    });
-    const message: PlanMessage = { kind: 'least', byFilm: Object.fromEntries(proven) };
-    self.postMessage(message);
-  }
+  if (solver) prove(job, solver, milliseconds / 3);
   const left = (share: number) => start + milliseconds * share - performance.now();
   const plan = planCuts(job, {
     random: seededRandom(SEED),

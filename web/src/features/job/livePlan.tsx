@@ -43,6 +43,8 @@ const searchMs = (pieces: number) => (pieces <= 80 ? 2_500 : 8_000);
 /** How much longer when somebody asks for it. */
 const FURTHER_MS = 30_000;
 const WAIT_MS = 120;
+/** How long may be proven what no plan beats, of a plan that is kept. */
+const PROVE_MS = 1_500;
 const NOTHING_PROVEN = { job: null, byFilm: {} };
 
 /** Keeps a job's planning input the same object while its content is the same, so that planning is not restarted. */
@@ -106,6 +108,13 @@ export function LivePlanProvider({ children }: { children: ReactNode }) {
     };
   }, [job, keptHolds, asked]);
 
+  const knownLeast = proven.job === job;
+  useEffect(() => {
+    if (!job || !keptHolds || knownLeast) return;
+    return startPlanning({ job, milliseconds: PROVE_MS, onlyProve: true }, (message) => {
+      if (message.kind === 'least') setLeast({ job, byFilm: message.byFilm });
+    });
+  }, [job, keptHolds, knownLeast]);
   const server = useServerPlanning(open?.jobId ?? null, job);
   const leftOut = input?.leftOut;
   // The same value while nothing of it has changed: all that show the plan would be drawn anew at every key.
