@@ -43,6 +43,12 @@ test('main views at a desk', async ({ signedIn: page }) => {
   await page.getByRole('heading', { name: /pieces in/ }).waitFor();
   await page.getByText('Looking for a better one').waitFor({ state: 'hidden' });
   await picture(page, 'cuts');
+  await page.getByRole('button', { name: /^Seams of/ }).click();
+  await page
+    .getByText(/^Mark on the frame/)
+    .first()
+    .scrollIntoViewIfNeeded();
+  await picture(page, 'seams');
   await page.goto('/rack');
   await page.getByRole('heading', { name: 'Rack' }).waitFor();
   await picture(page, 'rack');
