@@ -19,7 +19,8 @@ export const NOTHING_ABOUT: SpliceSurroundings = { hidden: [], lines: [], neighb
 
 export type SpliceReason =
   | {
-      readonly code: 'hidden' | 'onLine' | 'likeNeighbour' | 'equal' | 'onPattern' | 'atEyes' | 'level';
+      readonly code:
+        'hidden' | 'onLine' | 'likeNeighbour' | 'equal' | 'third' | 'onPattern' | 'atEyes' | 'level';
     }
   | { readonly code: 'narrow'; readonly mm: number }
   | { readonly code: 'moreFilm'; readonly share: number };
@@ -191,6 +192,9 @@ export function spliceOptions(
       ...(atMm.some((at) => !hidden(at) && near(at, around.lines)) ? [{ code: 'onLine' } as const] : []),
       ...(alike ? [{ code: 'likeNeighbour' } as const] : []),
       ...(onPattern ? [{ code: 'onPattern' } as const] : equal ? [{ code: 'equal' } as const] : []),
+      ...(way.panels === 2 && [1, 2].some((part) => Math.abs((atMm[0] ?? 0) - (part * span) / 3) < 1)
+        ? [{ code: 'third' } as const]
+        : []),
       ...(atMm.some(atEyes) ? [{ code: 'atEyes' } as const] : []),
       ...(axis === 'horizontal' ? [{ code: 'level' } as const] : []),
       ...(share < 0.5 ? [{ code: 'narrow', mm: narrowestMm } as const] : []),

@@ -9,6 +9,8 @@ function describeReason(reason: SpliceReason, unit: LengthUnit): string {
       return 'on a line of the building';
     case 'likeNeighbour':
       return 'in line with its neighbours';
+    case 'third':
+      return 'at a third';
     case 'onPattern':
       return 'on a line of the pattern';
     case 'equal':

@@ -45,7 +45,12 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
     skip: filmIds.length === 0,
   });
   const list = useMemo(() => shoppingList(wanted, answers ?? []), [wanted, answers]);
-  if (wanted.length === 0) return <p className="text-quiet">Nothing: all of it is on the rack.</p>;
+  if (wanted.length === 0)
+    return (
+      <p className="text-quiet">
+        Nothing: {ofManyJobs ? 'no kept plan asks' : 'this plan does not ask'} for new film.
+      </p>
+    );
   const silent = (answers ?? []).filter(({ state }) => state !== 'offers');
   const forJobs = (line: Pick<ShoppingLine, 'forJobs'>) =>
     ofManyJobs ? `, for ${line.forJobs.map(({ jobName }) => jobName).join(' and ')}` : '';
