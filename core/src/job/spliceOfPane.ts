@@ -119,3 +119,33 @@ export function spliceOfPane(
     problemAt: (axis, atMm) => spliceProblem(pane, film, rules, axis, atMm),
   };
 }
+
+/** A seam this near to a line, a hidden strip or the middle goes there by itself, mm. */
+const SNAPS_WITHIN_MM = 25;
+
+/** Where a seam that is let go near a place comes to lie: on lines, in hidden strips, at the likes' seams, in the middle. */
+export function snapSeam({ pane, around }: SpliceOfPane, axis: Splice['axis'], mm: number): number {
+  const span = axis === 'vertical' ? pane.width : pane.height;
+  const places = [
+    ...around.lines.filter((line) => line.axis === axis).map(({ atMm }) => atMm),
+    ...around.neighbours.filter((line) => line.axis === axis).map(({ atMm }) => atMm),
+    ...around.hidden.filter((strip) => strip.axis === axis).map(({ fromMm, toMm }) => (fromMm + toMm) / 2),
+    span / 2,
+  ];
+  const near = places.find((place) => Math.abs(place - mm) < SNAPS_WITHIN_MM);
+  return Math.round(Math.min(span - 1, Math.max(1, near ?? mm)));
+}
+
+/** The places of all seams once one is moved: it alone, or all together where an inner panel is a whole roll. */
+export function moveSeam(
+  { problemAt }: SpliceOfPane,
+  axis: Splice['axis'],
+  atMm: readonly number[],
+  index: number,
+  toMm: number,
+): readonly number[] {
+  const alone = atMm.map((mm, each) => (each === index ? toMm : mm));
+  if (problemAt(axis, alone)?.code !== 'seam.fixed') return alone;
+  const by = toMm - (atMm[index] ?? toMm);
+  return atMm.map((mm) => mm + by);
+}

@@ -8,6 +8,7 @@ import {
   jsonb,
   pgTable,
   primaryKey,
+  serial,
   text,
   timestamp,
   uuid,
@@ -173,6 +174,8 @@ export const plannings = pgTable(
   'plannings',
   {
     id: uuid().primaryKey(),
+    /** Counts them in the order in which they were asked for. */
+    number: serial().notNull(),
     shopId: shopId(),
     jobId: uuid()
       .notNull()
@@ -191,7 +194,7 @@ export const plannings = pgTable(
     startedAt: moment(),
     finishedAt: moment(),
   },
-  (table) => [index().on(table.jobId, table.askedAt)],
+  (table) => [index().on(table.jobId, table.number)],
 );
 
 /** Photographs of a job, as JPEG without what a camera writes beside the picture. */

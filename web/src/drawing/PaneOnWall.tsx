@@ -1,10 +1,11 @@
 import type { Side } from '@neat-sill/core/survey';
-import type { MouseEvent } from 'react';
+import { useRef, useState, type MouseEvent } from 'react';
 import { BlockFaces } from './BlockFaces.tsx';
 import { filmFill } from './FilmHatches.tsx';
 import { FilmStrips, LeadLines } from './FilmOnGlass.tsx';
 import { outlinePath } from './outlinePath.ts';
 import type { PaneMark, SeamMark } from './paneMark.ts';
+import { useDrag } from './useDrag.ts';
 import type { OpeningOnSheet } from './wallGeometry.ts';
 
 const TONE_STROKE = {
@@ -53,12 +54,52 @@ function stripOf(glass: OpeningOnSheet['glass'], side: Side, share: number): Ope
   }
 }
 
-function Seam({ glass, seam }: { glass: OpeningOnSheet['glass']; seam: SeamMark }) {
-  const x = glass.x + seam.at * glass.width;
-  const y = glass.y + seam.at * glass.height;
+/** What a seam on the wall does when it is dragged; shares of the glass from its left or top, as drawn. */
+export interface SeamsInHand {
+  /** Where it would come to lie. */
+  readonly snap: (paneId: string, seam: SeamMark, at: number) => number;
+  readonly onDrop: (paneId: string, index: number, seam: SeamMark, at: number) => void;
+}
+
+interface SeamProps {
+  readonly glass: OpeningOnSheet['glass'];
+  readonly seam: SeamMark;
+  readonly paneId: string;
+  readonly index: number;
+  readonly hands: SeamsInHand | null;
+}
+
+function Seam({ glass, seam, paneId, index, hands }: SeamProps) {
+  const node = useRef<SVGGElement>(null);
+  const [dragged, setDragged] = useState<number | null>(null);
   const vertical = seam.axis === 'vertical';
+  useDrag(node, {
+    onMove: (at) => {
+      if (!hands) return;
+      const share = vertical ? (at.x - glass.x) / glass.width : (at.y - glass.y) / glass.height;
+      setDragged(hands.snap(paneId, seam, share));
+    },
+    onDrop: () => {
+      if (dragged !== null) hands?.onDrop(paneId, index, seam, dragged);
+      setDragged(null);
+    },
+  });
+  const at = dragged ?? seam.at;
+  const x = glass.x + at * glass.width;
+  const y = glass.y + at * glass.height;
   return (
-    <g stroke="var(--brick)" fill="var(--brick)">
+    <g ref={node} stroke="var(--brick)" fill="var(--brick)" className={hands ? 'cursor-grab' : ''}>
+      {hands && (
+        <path
+          d={
+            vertical
+              ? `M${x} ${glass.y - 14}V${glass.y + glass.height}`
+              : `M${glass.x - 14} ${y}H${glass.x + glass.width}`
+          }
+          stroke="transparent"
+          strokeWidth="20"
+        />
+      )}
       <path
         d={
           vertical
@@ -120,6 +161,7 @@ export function PaneOnWall({
   chosen,
   active,
   lit,
+  seams,
   onPick,
   onLit,
 }: {
@@ -128,6 +170,7 @@ export function PaneOnWall({
   chosen: boolean;
   active: boolean;
   lit: boolean;
+  seams: SeamsInHand | null;
   onPick: (event: MouseEvent) => void;
   onLit: ((id: string | null) => void) | null;
 }) {
@@ -178,8 +221,15 @@ export function PaneOnWall({
         />
       ))}
       {mark.handle && <Handle glass={glass} side={mark.handle} />}
-      {mark.seams.map((seam) => (
-        <Seam key={`${seam.axis}${seam.at}`} glass={glass} seam={seam} />
+      {mark.seams.map((seam, index) => (
+        <Seam
+          key={`${seam.axis} ${index}`}
+          glass={glass}
+          seam={seam}
+          paneId={opening.id}
+          index={index}
+          hands={seams}
+        />
       ))}
       {names.map(({ at, text, arrow }) => {
         const x = glass.x + at.x * glass.width;

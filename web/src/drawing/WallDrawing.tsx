@@ -4,7 +4,7 @@ import type { LengthUnit } from '@neat-sill/core/units';
 import { memo, useEffect, useRef, useState, type KeyboardEvent, type MouseEvent } from 'react';
 import { DimensionLine } from './DimensionLine.tsx';
 import { FilmHatches } from './FilmHatches.tsx';
-import { PaneOnWall } from './PaneOnWall.tsx';
+import { PaneOnWall, type SeamsInHand } from './PaneOnWall.tsx';
 import { mirrored, type PaneMark } from './paneMark.ts';
 import { neighbour, sheetOf } from './wallGeometry.ts';
 
@@ -25,6 +25,8 @@ interface WallDrawingProps {
   readonly onSelect: (ids: readonly string[]) => void;
   /** Told which pane the pointer is on; null where nobody asks. */
   readonly onLit: ((id: string | null) => void) | null;
+  /** Seams that can be dragged; null where they only show. */
+  readonly seams: SeamsInHand | null;
 }
 
 function useSheetSize() {
@@ -65,6 +67,7 @@ export const WallDrawing = memo(function WallDrawing({
   unit,
   onSelect,
   onLit,
+  seams,
 }: WallDrawingProps) {
   const { holder, size } = useSheetSize();
   const [focused, setFocused] = useState(false);
@@ -155,6 +158,7 @@ export const WallDrawing = memo(function WallDrawing({
               lit={lit === opening.id}
               onPick={(event) => pick(opening.id, event)}
               onLit={onLit}
+              seams={seams}
             />
           );
         })}

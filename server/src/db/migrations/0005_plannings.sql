@@ -1,5 +1,6 @@
 CREATE TABLE "plannings" (
 	"id" uuid PRIMARY KEY NOT NULL,
+	"number" serial NOT NULL,
 	"shop_id" uuid NOT NULL,
 	"job_id" uuid NOT NULL,
 	"work" jsonb NOT NULL,
@@ -21,8 +22,10 @@ ALTER TABLE "cut_pulls" ADD COLUMN "pieces" jsonb DEFAULT '[]'::jsonb NOT NULL;-
 ALTER TABLE "plannings" ADD CONSTRAINT "plannings_shop_id_shops_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shops"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "plannings" ADD CONSTRAINT "plannings_job_id_jobs_id_fk" FOREIGN KEY ("job_id") REFERENCES "public"."jobs"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "plannings" ADD CONSTRAINT "plannings_asked_by_people_id_fk" FOREIGN KEY ("asked_by") REFERENCES "public"."people"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-CREATE INDEX "plannings_job_id_asked_at_index" ON "plannings" USING btree ("job_id","asked_at");
+CREATE INDEX "plannings_job_id_number_index" ON "plannings" USING btree ("job_id","number");
 --> statement-breakpoint
 ALTER TABLE plannings ENABLE ROW LEVEL SECURITY;
 --> statement-breakpoint
 CREATE POLICY own_shop ON plannings USING (shop_id = current_shop()) WITH CHECK (shop_id = current_shop());
+--> statement-breakpoint
+GRANT USAGE ON SEQUENCE plannings_number_seq TO neat_sill_app;

@@ -46,7 +46,7 @@ export async function addPlanning(
     .select({ id: plannings.id })
     .from(plannings)
     .where(eq(plannings.jobId, who.jobId))
-    .orderBy(desc(plannings.askedAt))
+    .orderBy(desc(plannings.number))
     .offset(REMEMBERED - 1);
   if (old.length > 0)
     await tx.delete(plannings).where(
@@ -69,7 +69,7 @@ export async function lastPlanning(tx: Tx, jobId: string): Promise<Omit<Row, 'wo
     .select()
     .from(plannings)
     .where(eq(plannings.jobId, jobId))
-    .orderBy(desc(plannings.askedAt))
+    .orderBy(desc(plannings.number))
     .limit(1);
   return row ?? null;
 }

@@ -1,4 +1,4 @@
-import { patchRecord, spliceOfPane, type SpliceOfPane } from '@neat-sill/core/job';
+import { moveSeam, patchRecord, snapSeam, spliceOfPane, type SpliceOfPane } from '@neat-sill/core/job';
 import { formatLength } from '@neat-sill/core/units';
 import { describeSplice, describeSpliceProblem } from '@neat-sill/core/words';
 import { useMemo, useRef, useState } from 'react';
@@ -9,53 +9,80 @@ import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
 
 const WIDTH = 190;
-const SNAP_MM = 25;
 const STEP_MM = 10;
 
 type Axis = 'vertical' | 'horizontal';
 
-/** The pane with what is about it; the seam is dragged, or moved by arrow keys, and snaps to lines and hidden strips. */
-function SeamDrawing({
-  splice,
-  label,
-  axis,
-  atMm,
-  onMove,
-}: {
-  splice: SpliceOfPane;
-  label: string;
-  axis: Axis;
-  atMm: number;
-  onMove: (atMm: number) => void;
-}) {
+interface SeamInHandProps {
+  readonly splice: SpliceOfPane;
+  readonly label: string;
+  readonly axis: Axis;
+  readonly places: readonly number[];
+  readonly index: number;
+  readonly scale: number;
+  readonly size: { readonly w: number; readonly h: number };
+  readonly onMove: (places: readonly number[]) => void;
+}
+
+/** One seam: dragged, or moved by arrow keys; it snaps to lines and hidden strips. */
+function SeamInHand({ splice, label, axis, places, index, scale, size: { w, h }, onMove }: SeamInHandProps) {
   const unit = useUnit();
   const node = useRef<SVGGElement>(null);
   const [dragged, setDragged] = useState<number | null>(null);
-  const { width, height } = splice.pane;
-  const scale = WIDTH / Math.max(width, height * 0.8);
-  const [w, h] = [width * scale, height * scale];
-  const span = axis === 'vertical' ? width : height;
-  const snapped = (mm: number) => {
-    const places = [
-      ...splice.around.lines.filter((line) => line.axis === axis).map((line) => line.atMm),
-      ...splice.around.neighbours.filter((line) => line.axis === axis).map((line) => line.atMm),
-      ...splice.around.hidden
-        .filter((strip) => strip.axis === axis)
-        .map(({ fromMm, toMm }) => (fromMm + toMm) / 2),
-      span / 2,
-    ];
-    const near = places.find((place) => Math.abs(place - mm) < SNAP_MM);
-    return Math.round(Math.min(span - 1, Math.max(1, near ?? mm)));
-  };
+  const span = axis === 'vertical' ? splice.pane.width : splice.pane.height;
+  const atMm = places[index] ?? 0;
+  const moveTo = (mm: number) => onMove(moveSeam(splice, axis, places, index, mm));
   useDrag(node, {
-    onMove: ({ x, y }) => setDragged(snapped((axis === 'vertical' ? x : y) / scale)),
+    onMove: ({ x, y }) => setDragged(snapSeam(splice, axis, (axis === 'vertical' ? x : y) / scale)),
     onDrop: () => {
-      if (dragged !== null) onMove(dragged);
+      if (dragged !== null) moveTo(dragged);
       setDragged(null);
     },
   });
   const at = dragged ?? atMm;
   const place = at * scale;
+  const line = axis === 'vertical' ? `M${place} -6V${h + 6}` : `M-6 ${place}H${w + 6}`;
+  return (
+    <g
+      ref={node}
+      tabIndex={0}
+      role="slider"
+      aria-label={`Seam ${places.length > 1 ? `${index + 1} ` : ''}of pane ${label}; move it by arrow keys`}
+      aria-valuemin={0}
+      aria-valuemax={Math.round(span)}
+      aria-valuenow={Math.round(at)}
+      aria-valuetext={`${formatLength(at, { unit })} from the ${axis === 'vertical' ? 'left' : 'top'}`}
+      className="cursor-grab"
+      onKeyDown={(event) => {
+        const step = { ArrowLeft: -1, ArrowUp: -1, ArrowRight: 1, ArrowDown: 1 }[event.key];
+        if (step === undefined) return;
+        event.preventDefault();
+        moveTo(Math.round(Math.min(span - 1, Math.max(1, atMm + step * STEP_MM))));
+      }}
+    >
+      <path d={line} stroke="transparent" strokeWidth="24" />
+      <path d={line} stroke="var(--brick)" strokeWidth="2" strokeDasharray="7 4" />
+    </g>
+  );
+}
+
+/** The pane with what is about it, and its seams. */
+function SeamDrawing({
+  splice,
+  label,
+  axis,
+  places,
+  onMove,
+}: {
+  splice: SpliceOfPane;
+  label: string;
+  axis: Axis;
+  places: readonly number[];
+  onMove: (places: readonly number[]) => void;
+}) {
+  const { width, height } = splice.pane;
+  const scale = WIDTH / Math.max(width, height * 0.8);
+  const [w, h] = [width * scale, height * scale];
   return (
     <svg viewBox={`-8 -8 ${w + 16} ${h + 16}`} width={w + 16} height={h + 16} className="shrink-0">
       <rect width={w} height={h} fill="var(--glass)" stroke="var(--ink)" strokeWidth="1.4" />
@@ -79,35 +106,19 @@ function SeamDrawing({
             strokeDasharray="2 4"
           />
         ))}
-      <g
-        ref={node}
-        tabIndex={0}
-        role="slider"
-        aria-label={`Seam of pane ${label}; move it by arrow keys`}
-        aria-valuemin={0}
-        aria-valuemax={Math.round(span)}
-        aria-valuenow={Math.round(at)}
-        aria-valuetext={`${formatLength(at, { unit })} from the ${axis === 'vertical' ? 'left' : 'top'}`}
-        className="cursor-grab"
-        onKeyDown={(event) => {
-          const step = { ArrowLeft: -1, ArrowUp: -1, ArrowRight: 1, ArrowDown: 1 }[event.key];
-          if (step === undefined) return;
-          event.preventDefault();
-          onMove(Math.round(Math.min(span - 1, Math.max(1, atMm + step * STEP_MM))));
-        }}
-      >
-        <path
-          d={axis === 'vertical' ? `M${place} -6V${h + 6}` : `M-6 ${place}H${w + 6}`}
-          stroke="transparent"
-          strokeWidth="24"
+      {places.map((_, index) => (
+        <SeamInHand
+          key={index}
+          splice={splice}
+          label={label}
+          axis={axis}
+          places={places}
+          index={index}
+          scale={scale}
+          size={{ w, h }}
+          onMove={onMove}
         />
-        <path
-          d={axis === 'vertical' ? `M${place} -6V${h + 6}` : `M-6 ${place}H${w + 6}`}
-          stroke="var(--brick)"
-          strokeWidth="2"
-          strokeDasharray="7 4"
-        />
-      </g>
+      ))}
     </svg>
   );
 }
@@ -130,21 +141,18 @@ function SeamsOfPane({ pane, splice }: { pane: PaneWithId; splice: SpliceOfPane 
   const axis: Axis = atMm && pane.seams.axis !== 'any' ? pane.seams.axis : (first?.axis ?? 'vertical');
   const shown =
     atMm ?? splice.options.find(({ reasons }) => reasons.some(({ code }) => code === 'equal'))?.atMm ?? [];
-  const [only] = shown;
   const same = (places: readonly number[]) =>
     shown.length === places.length && places.every((mm, at) => Math.abs(mm - (shown[at] ?? 0)) < 2);
   return (
     <div className="flex flex-col gap-3 border-b border-hairline-soft pb-3 last:border-none">
       <div className="flex gap-4">
-        {shown.length === 1 && only !== undefined && (
-          <SeamDrawing
-            splice={splice}
-            label={pane.label}
-            axis={axis}
-            atMm={only}
-            onMove={(mm) => put(axis, [mm])}
-          />
-        )}
+        <SeamDrawing
+          splice={splice}
+          label={pane.label}
+          axis={axis}
+          places={shown}
+          onMove={(places) => put(axis, places)}
+        />
         <div className="flex min-w-0 flex-1 flex-col items-start gap-2">
           <h4 className="font-bold">Pane {pane.label}</h4>
           {splice.options.map((option) => (

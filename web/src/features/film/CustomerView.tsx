@@ -159,6 +159,7 @@ export function CustomerView({ onClose }: { onClose: () => void }) {
                 selected={[]}
                 lit={null}
                 onLit={null}
+                seams={null}
                 fromOutside={shown.fromOutside}
                 unit={unit}
                 onSelect={() => undefined}

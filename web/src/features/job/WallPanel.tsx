@@ -5,6 +5,7 @@ import { group } from 'd3';
 import { useCallback, useMemo, useState } from 'react';
 import { WallDrawing } from '../../drawing/WallDrawing.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { Note } from '../../ui/Note.tsx';
 import { useAppDispatch, useAppSelector } from './hooks.ts';
 import { useOptionalLivePlan } from './livePlan.tsx';
 import type { StageId } from './stages.ts';
@@ -14,12 +15,13 @@ import { WallSheet } from './WallSheet.tsx';
 import { CopySheet } from './CopySheet.tsx';
 import { AtOnce } from './Settled.tsx';
 import { SitePlan } from './SitePlan.tsx';
+import { useSeamsOnWall } from './useSeamsOnWall.ts';
 import { wallMarks } from './wallMarks.ts';
 
 const STAGE_HINTS: Readonly<Record<StageId, string>> = {
   survey: 'Click a pane, or use the arrow keys; hold Shift for several.',
   film: 'Choose panes here and a film beside; with none chosen a film goes on the whole wall.',
-  cuts: 'Arrows show which end comes off the roll first. A seam is dashed, with its marks on the frame.',
+  cuts: 'Arrows show which end comes off the roll first. A seam is dashed; drag it to where it is seen less.',
   price: 'Film as planned.',
   day: 'Which way the wall faces decides when to work at it.',
   fitting: 'Click the pane you are at.',
@@ -159,6 +161,7 @@ export function WallPanel({ stage }: { stage: StageId }) {
   const onLit = useCallback((id: string | null) => dispatch(viewActions.lit(id)), [dispatch]);
   const seenBy = useAppSelector((state) => state.view.seenBy);
   const fromOutside = useAppSelector((state) => state.view.fromOutside);
+  const { seams, problem: seamProblem } = useSeamsOnWall(fromOutside);
   const [sheet, setSheet] = useState<'closed' | 'new' | 'change' | 'copy' | 'plan'>('closed');
   const { wall, wallPanes, records } = job;
   const room = wall && records.room[wall.roomId];
@@ -249,7 +252,13 @@ export function WallPanel({ stage }: { stage: StageId }) {
             unit={unit}
             onSelect={onSelect}
             onLit={stage === 'cuts' ? onLit : null}
+            seams={stage === 'cuts' ? seams : null}
           />
+          {stage === 'cuts' && seamProblem && (
+            <Note tone="no" role="alert">
+              {seamProblem}
+            </Note>
+          )}
           {stage === 'film' && <LookAt seenBy={seenBy} />}
           <p className="text-sm text-quiet max-sm:hidden">{STAGE_HINTS[stage]}</p>
         </>

@@ -1,0 +1,75 @@
+import {
+  coveredStrips,
+  moveSeam,
+  patchRecord,
+  sizesOf,
+  snapSeam,
+  spliceOfPane,
+  type SpliceOfPane,
+} from '@neat-sill/core/job';
+import { describeSpliceProblem } from '@neat-sill/core/words';
+import { useMemo, useState } from 'react';
+import type { SeamsInHand } from '../../drawing/PaneOnWall.tsx';
+import { useOptionalLivePlan } from './livePlan.tsx';
+import { useJob, useUnit } from './useJob.ts';
+
+/** Seams that are dragged on the wall: where they snap to, and why they can't be where they were let go. */
+export function useSeamsOnWall(fromOutside: boolean): {
+  readonly seams: SeamsInHand;
+  readonly problem: string | null;
+} {
+  const job = useJob();
+  const live = useOptionalLivePlan();
+  const unit = useUnit();
+  const [problem, setProblem] = useState<string | null>(null);
+  const planJob = live?.job;
+  const seams = useMemo((): SeamsInHand => {
+    const { records, book, rules } = job;
+    // Worked out when the first seam is taken hold of, and kept while the job stays the same.
+    const known = new Map<string, SpliceOfPane | null>();
+    const spliceOf = (paneId: string) => {
+      const found = known.get(paneId) ?? (planJob ? spliceOfPane(records, book, planJob, paneId) : null);
+      known.set(paneId, found);
+      return found;
+    };
+    /** Between a share of the glass as it is drawn and mm of what is filmed. */
+    const measure = (paneId: string, axis: 'vertical' | 'horizontal') => {
+      const pane = records.pane[paneId];
+      const glass = pane && sizesOf(pane, rules)?.cutting;
+      const strip = pane && glass && coveredStrips(pane, glass, rules.film)[0];
+      const upright = axis === 'vertical';
+      const [spanMm, bareMm] = upright
+        ? [glass?.widthMm ?? 1, strip?.leftMm ?? 0]
+        : [glass?.heightMm ?? 1, strip?.topMm ?? 0];
+      const seen = (share: number) => (upright && fromOutside ? 1 - share : share);
+      return {
+        mmOf: (share: number) => seen(share) * spanMm - bareMm,
+        shareOf: (mm: number) => seen((mm + bareMm) / spanMm),
+      };
+    };
+    return {
+      snap: (paneId, { axis }, at) => {
+        const splice = spliceOf(paneId);
+        const { mmOf, shareOf } = measure(paneId, axis);
+        return splice ? shareOf(snapSeam(splice, axis, mmOf(at))) : at;
+      },
+      onDrop: (paneId, index, { axis }, at) => {
+        const splice = spliceOf(paneId);
+        const pane = records.pane[paneId];
+        if (!splice || !pane) return;
+        const equal = splice.options.find(({ reasons }) =>
+          reasons.some(({ code }) => code === 'equal' || code === 'onPattern'),
+        );
+        const places = pane.seams.atMm ?? equal?.atMm ?? splice.options[0]?.atMm ?? [];
+        const moved = moveSeam(splice, axis, places, index, Math.round(measure(paneId, axis).mmOf(at)));
+        const why = splice.problemAt(axis, moved);
+        setProblem(why && describeSpliceProblem(why, unit));
+        if (why) return;
+        job.edit(`Seam of pane ${pane.label}`, [
+          patchRecord(records, 'pane', paneId, { seams: { allowed: true, axis, atMm: [...moved] } }),
+        ]);
+      },
+    };
+  }, [job, planJob, unit, fromOutside]);
+  return { seams, problem };
+}
