@@ -34,6 +34,8 @@ test('a seam is put where a reason speaks for it, moved by keys, and refused whe
   // Dragged on the wall it snaps to the line of its neighbour's seam, and is refused where a panel would be too broad.
   const onWall = page.getByRole('option', { name: /^Pane 2,/ }).locator('g.cursor-grab');
   const dragBy = async (share: number) => {
+    await planned(page);
+    await onWall.waitFor();
     const from = await onWall.boundingBox();
     const pane = await page.getByRole('option', { name: /^Pane 2,/ }).boundingBox();
     if (!from || !pane) throw new Error('the seam is not drawn');

@@ -139,7 +139,7 @@ export function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell
     bound: 0,
     starts: 2,
     steps: effort.rounds,
-    patience: patienceFor(laid),
+    patience: effort.patient ? Infinity : patienceFor(laid),
     from: best?.from ?? null,
   };
   search({ ...goOn, worth: best && best.demand !== demand ? null : proven.worth }, best?.demand ?? demand);

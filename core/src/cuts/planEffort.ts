@@ -12,5 +12,7 @@ export interface PlanEffort {
   readonly shouldStop: (share?: number) => boolean;
   /** Seconds that are left, for parts of the work that cannot look at `shouldStop` in between. */
   readonly secondsLeft?: () => number;
+  /** Goes on to the end of its time although nothing better has come for long: somebody asked for it. */
+  readonly patient?: boolean;
   readonly onProgress?: (best: CutPlan, round: number) => void;
 }

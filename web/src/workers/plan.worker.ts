@@ -15,6 +15,8 @@ import { loadSolver } from './solver.ts';
 export interface PlanOrder {
   readonly job: PlanJob;
   readonly milliseconds: number;
+  /** Somebody asked to look longer. */
+  readonly patient?: boolean;
   /** Only proves what no plan can count less than: a plan is there already. */
   readonly onlyProve?: boolean;
 }
@@ -51,7 +53,7 @@ function prove(job: PlanJob, solver: LinearSolver, milliseconds: number): void {
   self.postMessage(message);
 }
 
-async function planFor({ job, milliseconds, onlyProve }: PlanOrder): Promise<void> {
+async function planFor({ job, milliseconds, patient = false, onlyProve }: PlanOrder): Promise<void> {
   const loading = loadSolver();
   if (onlyProve) {
     const lent = await loading;
@@ -68,6 +70,7 @@ async function planFor({ job, milliseconds, onlyProve }: PlanOrder): Promise<voi
     random: seededRandom(SEED),
     rounds: MOST_STEPS,
     solver,
+    patient,
     secondsLeft: () => left(1) / 1000,
     shouldStop: (share = 1) => left(share) <= 0,
     onProgress: (better) => show(job, 'better', better, solver !== null),

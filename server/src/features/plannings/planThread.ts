@@ -39,6 +39,7 @@ async function plan({ work, seconds, stop }: ThreadOrder): Promise<void> {
       random: seededRandom(SEED),
       rounds: MOST_STEPS,
       solver,
+      patient: true,
       secondsLeft: () => seconds - gone(),
       shouldStop: (share = 1) => Atomics.load(flag, 0) !== 0 || gone() > seconds * share,
       onProgress: show,

@@ -86,10 +86,11 @@ export function LivePlanProvider({ children }: { children: ReactNode }) {
     if (!job || job.panes.length === 0 || keptHolds) return;
     let plan: CutPlan | null = null;
     const pieces = job.panes.reduce((sum, { count }) => sum + count, 0);
-    const milliseconds = asked.job === job ? FURTHER_MS : searchMs(pieces);
+    const patient = asked.job === job;
+    const milliseconds = patient ? FURTHER_MS : searchMs(pieces);
     const timer = setTimeout(() => {
       setState({ kind: 'planning', plan: null });
-      end.current = startPlanning({ job, milliseconds }, (message) => {
+      end.current = startPlanning({ job, milliseconds, patient }, (message) => {
         if (message.kind === 'least') setLeast({ job, byFilm: message.byFilm });
         else if (message.kind === 'wrong') setState(message);
         else {
