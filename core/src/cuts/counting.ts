@@ -1,5 +1,5 @@
 import { SMALLEST_LACK_MM } from '../units/index.ts';
-import { costPerMm, hasPrices } from './cost.ts';
+import { costPerMm, hasPrices, weightPerMm } from './cost.ts';
 import { isUsefulOffcut } from './lay.ts';
 import type { FilmForPlan, PlanJob, StockForPlan } from './planJob.ts';
 
@@ -61,4 +61,16 @@ export function countingFor(film: FilmForPlan, { rules }: Pick<PlanJob, 'rules'>
     offcutPerMm: ({ width, length }) => worth(width, length) / length,
     newPerMm: (roll) => costPerMm(film, { kind: 'new', ...roll }) * (whole(roll) ? bookValue : 1),
   };
+}
+
+/** What film on hand counts in all: a roll at its book value, an offcut at its worth; null without prices. */
+export function worthOnHand(
+  film: FilmForPlan,
+  entry: Pick<StockForPlan, 'kind' | 'width' | 'length'>,
+  job: Pick<PlanJob, 'rules'>,
+): number | null {
+  if (!hasPrices(film)) return null;
+  const perMm =
+    entry.kind === 'roll' ? weightPerMm(film, entry, job) : (countingFor(film, job)?.offcutPerMm(entry) ?? 0);
+  return perMm * entry.length;
 }

@@ -34,6 +34,7 @@ export {
 export { rollSideOf } from './lay.ts';
 export { wantedSizeSchema, type WantedSize } from './work.ts';
 export { lotsByRoom, weighPlan, type PlanCount } from './weighPlan.ts';
+export { worthOnHand } from './counting.ts';
 export { leastCount } from './leastCount.ts';
 export { planCuts } from './planner.ts';
 export type { PlanEffort } from './planEffort.ts';

@@ -1,6 +1,6 @@
 import { filmForTest, jobForTest, paneForTest, randomJob } from '../testing/planJobs.ts';
 import { seededRandom } from '../units/index.ts';
-import { checkPlan, cutList, lotsByRoom, planCuts, weighPlan, type PlanJob } from './index.ts';
+import { checkPlan, cutList, lotsByRoom, planCuts, weighPlan, worthOnHand, type PlanJob } from './index.ts';
 import type { PlanWork } from './work.ts';
 
 const NO_WORK: PlanWork = {
@@ -58,6 +58,15 @@ describe('what a plan counts', () => {
       return weighPlan(job, plan(job)).leftovers;
     };
     expect(worth(before)).toBeCloseTo(worth(undefined) * 0.75, 6);
+  });
+
+  test('film on the rack counts at its book value, a leftover at its worth, what is too small nothing', () => {
+    const job = jobWith({ leftoverWorth: 0.25 });
+    const worth = (kind: 'roll' | 'offcut', width: number, length: number) =>
+      worthOnHand(filmForTest, { kind, width, length }, job);
+    expect(worth('roll', 1524, 10_000)).toBeCloseTo(10_000 * perMm * 0.6, 6);
+    expect(worth('offcut', 762, 1000)).toBeCloseTo(1000 * perMm * 0.5 * 0.25, 6);
+    expect(worth('offcut', 200, 500)).toBe(0);
   });
 
   test('rules without work count film alone', () => {

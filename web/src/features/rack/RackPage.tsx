@@ -6,6 +6,9 @@ import {
   type RackEntry,
   type SaveRack,
 } from '@neat-sill/core/contract';
+import { filmForPlan } from '@neat-sill/core/advice';
+import { worthOnHand } from '@neat-sill/core/cuts';
+import { planRulesOf } from '@neat-sill/core/job';
 import { formatLength, formatRun } from '@neat-sill/core/units';
 import { group } from 'd3';
 import { FileDown, FileUp, Plus } from 'lucide-react';
@@ -159,6 +162,16 @@ export function RackPage() {
   const films = book?.films ?? [];
   const filmName = (id: string) => films.find((film) => film.id === id)?.name ?? id;
   const show = (mm: number) => formatLength(mm, { unit });
+  const [houseRules] = book?.ruleSets ?? [];
+  /** What an entry counts on the books, by the first house rules. */
+  const worthOf = (entry: RackEntry['entry']) => {
+    const film = films.find(({ id }) => id === entry.filmId);
+    if (!film || !houseRules) return null;
+    const wantedBefore = book?.cutBefore[film.id] ?? [];
+    return worthOnHand({ ...filmForPlan(film), wantedBefore }, entry, {
+      rules: planRulesOf(houseRules.rules),
+    });
+  };
   const read = async (event: ChangeEvent<HTMLInputElement>) => {
     const [file] = event.target.files ?? [];
     event.target.value = '';
@@ -234,6 +247,7 @@ export function RackPage() {
           <ul>
             {entries.map((each) => {
               const { entry, lot, place, reservedBy } = each;
+              const worth = worthOf(entry);
               const job = reservedBy && jobs?.find(({ id }) => id === reservedBy);
               return (
                 <li
@@ -252,6 +266,9 @@ export function RackPage() {
                       (entry.factoryEdges.length > 0
                         ? `, ${entry.factoryEdges.join(' and ')} edge`
                         : ', no factory edge')}
+                    {worth !== null && worth >= 0.005 && (
+                      <span className="block">counts {worth.toFixed(2)}</span>
+                    )}
                   </span>
                   <span className="text-sm">
                     {[lot && `lot ${lot}`, place].filter(Boolean).join(', ') || (
