@@ -35,6 +35,16 @@ describe('sill plan and sill check', () => {
     expect(sill('check', exampleJob, planFile)).toEqual({ status: 0, stdout: '', stderr: '' });
   });
 
+  test('without any time there is the first plan, and a word about it', () => {
+    const first = join(folder, 'first.json');
+    const { status, stderr } = sill('plan', exampleJob, '--out', first, '--seconds', '0');
+    expect([status, stderr]).toEqual([
+      0,
+      expect.stringMatching(/^time\.none: There is no time .* --seconds\.\n$/),
+    ]);
+    expect(sill('check', exampleJob, first).status).toBe(0);
+  });
+
   test('each fault of a plan is one line with its code and place, and the answer is no', () => {
     const plan = JSON.parse(readFileSync(planFile, 'utf8'));
     plan.pulls[0].pieces[0].x += 700;

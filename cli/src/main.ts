@@ -59,7 +59,7 @@ async function run(): Promise<number> {
   if (command === 'plan') {
     const seconds = Number(values.seconds);
     if (!first || second) throw usage('plan takes one job file.');
-    if (!(seconds > 0) || seconds > 3600) throw usage('--seconds is a number above 0, up to 3600.');
+    if (!(seconds >= 0) || seconds > 3600) throw usage('--seconds is a number from 0 to 3600.');
     return planCommand({ jobFile: first, outFile: values.out ?? null, seconds });
   }
   if (command === 'check') {

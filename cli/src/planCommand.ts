@@ -8,6 +8,8 @@ import { loadSolver } from './solver.ts';
 
 const SEED = 20261125;
 const MOST_STEPS = 1_000_000_000;
+/** Of the time there is, for each piece. */
+const KEPT_BACK_MS = 0.3;
 
 export interface PlanOptions {
   readonly jobFile: string;
@@ -18,14 +20,23 @@ export interface PlanOptions {
 /** Plans a job; gives the exit code: 0 all panes are laid, 1 some are not. */
 export async function planCommand({ jobFile, outFile, seconds }: PlanOptions): Promise<number> {
   const job = await readInput(jobFile, jobFileFormat);
-  const end = performance.now() + seconds * 1000;
   const start = performance.now();
+  const pieces = job.panes.reduce((sum, { count }) => sum + count, 0);
+  // Writing down and checking a plan of thousands of pieces takes its time as well.
+  const searchMs = seconds * 1000 - Math.min(seconds * 200, pieces * KEPT_BACK_MS);
+  if (seconds === 0)
+    say({
+      code: 'time.none',
+      path: '',
+      sentence:
+        'There is no time to look for a better plan: this is the first one. Give more with --seconds.',
+    });
   const plan = planCuts(job, {
     random: seededRandom(SEED),
     rounds: MOST_STEPS,
     solver: await loadSolver(),
-    secondsLeft: () => (end - performance.now()) / 1000,
-    shouldStop: (share = 1) => performance.now() > start + seconds * 1000 * share,
+    secondsLeft: () => (start + searchMs - performance.now()) / 1000,
+    shouldStop: (share = 1) => performance.now() >= start + searchMs * share,
   });
   const faults = checkPlan(job, plan);
   if (faults.length > 0)
