@@ -18,7 +18,7 @@ export const shopBookSchema = z
     rack: z.array(rackEntrySchema),
     ruleSets: z.array(storedRuleSetSchema),
     /** Sizes that were cut before, by film: what leftovers are likely to be good for. */
-    cutBefore: z.record(z.string(), z.array(wantedSizeSchema)),
+    cutBefore: z.record(z.string(), z.array(wantedSizeSchema)).default({}),
   })
   .meta({ id: 'ShopBook' });
 

@@ -51,10 +51,14 @@ export function keptPlan(records: JobRecords, book: ShopBook): { kept: KeptPlan;
   const kept = records.plan[PLAN_ID];
   if (!kept) return null;
   // Cutting changes the rack, not what is wanted: a plan holds while the panes, films and rules are the same.
-  const wanted = (job: KeptPlan['job']) => ({
+  // A plan that was kept before rules said what counts beside film does not end because they say so now.
+  const isOlder = kept.job.rules.work === undefined;
+  const wanted = ({ rules, panes, ...job }: KeptPlan['job']) => ({
     ...job,
     stock: [],
     films: job.films.map((film) => ({ ...film, wantedBefore: [] })),
+    rules: isOlder ? { ...rules, work: undefined } : rules,
+    panes: isOlder ? panes.map((pane) => ({ ...pane, room: undefined })) : panes,
   });
   return { kept, holds: sameData(wanted(kept.job), wanted(planJobOf(records, book).job)) };
 }

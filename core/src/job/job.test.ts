@@ -112,6 +112,24 @@ describe('from a job to its cuts', () => {
     expect(changed.ok && keptPlan(changed.value, bookForTest)?.holds).toBe(false);
   });
 
+  test('a plan that was kept before rules said what counts beside film holds on', () => {
+    const records = recordsForTest();
+    const { job } = planJobOf(records, bookForTest);
+    const plan = planCuts(job, { random: seededRandom(1), rounds: 0, shouldStop: () => false });
+    const older = {
+      ...job,
+      rules: { ...job.rules },
+      panes: job.panes.map((pane) => ({ ...pane })),
+    };
+    delete older.rules.work;
+    for (const pane of older.panes) delete pane.room;
+    const kept = { job: older, plan, keptAt: '2026-10-01T10:00:00Z', cutPullIds: [], lockedPullIds: [] };
+    const withPlan = { ...records, plan: { plan: kept } };
+    expect(keptPlan(withPlan, bookForTest)?.holds).toBe(true);
+    const changed = applyEdit(withPlan, readingChange(withPlan, 900));
+    expect(changed.ok && keptPlan(changed.value, bookForTest)?.holds).toBe(false);
+  });
+
   test('the figures on the sill are those of the panes', () => {
     expect(jobFigures(recordsForTest(), bookForTest)).toMatchObject({
       panes: 3,

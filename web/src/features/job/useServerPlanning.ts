@@ -38,10 +38,19 @@ function goneSeconds({ startedAt }: Planning): number {
   return startedAt === null ? 0 : (Date.now() - Date.parse(startedAt)) / 1000;
 }
 
-function isOpen({ state, startedAt, askedAt, seconds }: Planning): boolean {
-  const since = Date.now() - Date.parse(startedAt ?? askedAt);
-  return (state === 'waiting' || state === 'working') && since < seconds * 1000 + LOST_AFTER_MS;
+const isUnfinished = ({ state }: Planning) => state === 'waiting' || state === 'working';
+
+function isOpen(planning: Planning): boolean {
+  const since = Date.now() - Date.parse(planning.startedAt ?? planning.askedAt);
+  return isUnfinished(planning) && since < planning.seconds * 1000 + LOST_AFTER_MS;
 }
+
+/** What is still unfinished long after its time was lost. */
+const asLost = (planning: Planning): Planning => ({
+  ...planning,
+  state: 'failed',
+  problem: 'The server has lost this planning; its best plan is kept. Hand it over again.',
+});
 
 /** Follows the planning of a job on the server. It goes on there when the page is closed, and is found again. */
 export function useServerPlanning(jobId: string | null, job: PlanJob | null): ServerPlanning {
@@ -103,13 +112,13 @@ export function useServerPlanning(jobId: string | null, job: PlanJob | null): Se
   const error = started.error ?? ended.error;
   return useMemo(
     () => ({
-      planning: fits ? here.planning : null,
+      planning: fits ? (open || !isUnfinished(here.planning) ? here.planning : asLost(here.planning)) : null,
       plan: fits ? here.plan : null,
       goneSeconds: fits ? here.goneSeconds : 0,
       problem: error ? sentenceOf(error) : null,
       handOver,
       stop,
     }),
-    [fits, here, error, handOver, stop],
+    [fits, here, open, error, handOver, stop],
   );
 }

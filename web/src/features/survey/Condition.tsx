@@ -107,15 +107,6 @@ function HiddenStrips({ pane }: { pane: PaneWithId }) {
             draftKey={`${jobId} ${pane.id} hidden ${at}`}
             onTake={(length) => length && length.mm > 0 && change(at, { depthMm: length.mm })}
           />
-          <label className="col-span-3 row-start-2 flex min-h-8 items-center gap-2 text-sm">
-            <input
-              type="checkbox"
-              className="size-5 accent-edge"
-              checked={strip.bare}
-              onChange={(event) => change(at, { bare: event.target.checked })}
-            />
-            Leave the glass behind it bare
-          </label>
           <Button
             aria-label={`Take hidden strip ${at + 1} away`}
             onClick={() =>
@@ -124,6 +115,15 @@ function HiddenStrips({ pane }: { pane: PaneWithId }) {
           >
             <X size={16} aria-hidden />
           </Button>
+          <label className="col-span-4 flex min-h-8 items-center gap-2 text-sm">
+            <input
+              type="checkbox"
+              className="size-5 accent-edge"
+              checked={strip.bare}
+              onChange={(event) => change(at, { bare: event.target.checked })}
+            />
+            Leave the glass behind it bare
+          </label>
         </div>
       ))}
       <Button
