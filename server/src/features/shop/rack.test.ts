@@ -145,3 +145,25 @@ test('several pulls cut at once open one roll, and no two leftovers get one name
   );
   expect(fresh.filter(({ entry }) => entry.kind === 'offcut')).toHaveLength(6);
 });
+
+test('sizes that were cut are told with the book, with how often, and to no other shop', async () => {
+  const [id, job] = [await put('roll', 9000), await newJob()];
+  const pieces = [
+    { w: 792, l: 1438 },
+    { w: 788.4, l: 1431 },
+    { w: 610, l: 900 },
+  ];
+  const cut = cutOf(id, 'roll', { id: 'sizes', length: 1438 }, 'k-sizes');
+  await owner.post(`/jobs/${job}/cut-pulls`, { ...cut, pull: { ...cut.pull, pieces } });
+  const told = (await owner.get('/shop-book')).body.cutBefore['gannet-silver-20'];
+  // Sizes are rounded up to whole centimetres, so that twins count as one.
+  expect(told).toEqual(
+    expect.arrayContaining([
+      { width: 800, length: 1440, times: 1 },
+      { width: 790, length: 1440, times: 1 },
+      { width: 610, length: 900, times: 1 },
+    ]),
+  );
+  const other = await signedIn(server, (await server.makeShop()).emails.owner);
+  expect((await other.get('/shop-book')).body.cutBefore).toEqual({});
+});

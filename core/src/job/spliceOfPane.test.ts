@@ -1,0 +1,40 @@
+import { bookForTest, readingsForTest, recordsForTest } from '../testing/jobs.ts';
+import { moveSeam, planJobOf, snapSeam, spliceOfPane, type Pane } from './index.ts';
+
+const readings = readingsForTest([2300, 2300, 2300, 2000, 2000, 2000]);
+
+function spliceOf(changes: Partial<Pane> = {}) {
+  const records = recordsForTest({ panes: { p1: { readings, ...changes } } });
+  const { job } = planJobOf(records, bookForTest);
+  const splice = spliceOfPane(records, bookForTest, job, 'p1');
+  if (!splice) throw new Error('the pane is not divided');
+  return splice;
+}
+
+describe('a seam in the hand', () => {
+  test('snaps to the middle and into hidden strips, and lies where it is put elsewhere', () => {
+    const hidden = [{ side: 'left' as const, depthMm: 980, behind: 'curtain' as const, bare: false }];
+    expect(snapSeam(spliceOf(), 'vertical', 1133)).toBe(1150);
+    expect(snapSeam(spliceOf(), 'vertical', 1100)).toBe(1100);
+    expect(snapSeam(spliceOf({ hidden }), 'vertical', 501)).toBe(490);
+    expect(snapSeam(spliceOf(), 'vertical', -40)).toBe(1);
+    expect(snapSeam(spliceOf(), 'vertical', 9000)).toBe(2299);
+  });
+
+  test('is told from where the film begins, beside glass that is left bare', () => {
+    const hidden = [{ side: 'left' as const, depthMm: 100, behind: 'outsideFrame' as const, bare: true }];
+    expect(snapSeam(spliceOf({ hidden }), 'vertical', 1095)).toBe(1100);
+  });
+
+  test('alone moves alone; of three panels with a whole roll between them both seams go together', () => {
+    expect(moveSeam(spliceOf(), 'vertical', [1150], 0, 1200)).toEqual([1200]);
+    const broad = readingsForTest([3600, 3600, 3600, 2000, 2000, 2000]);
+    const splice = spliceOf({ readings: broad });
+    const [usual] = splice.options;
+    if (!usual) throw new Error('no way to divide it');
+    const [first, second] = usual.atMm as [number, number];
+    const moved = moveSeam(splice, 'vertical', usual.atMm, 0, first + 40);
+    expect(moved).toEqual([first + 40, second + 40]);
+    expect(splice.problemAt('vertical', moved)).toBeNull();
+  });
+});
