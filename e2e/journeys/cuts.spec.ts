@@ -119,7 +119,7 @@ test('a piece is dragged to another pull; where it can’t be the reason is said
 }) => {
   await openDemoJob(page, 'library', 'cuts');
   await planned(page);
-  const drawn = page.locator('li[data-pull-id="1"] svg g').filter({ hasText: /^1$/ });
+  const drawn = page.locator('li[data-pull-id="1"] svg g').filter({ hasText: /^1[↑↓←→]?$/ });
   const target = page.locator('li[data-pull-id="2"]');
   await drawn.scrollIntoViewIfNeeded();
   const from = await drawn.boundingBox();

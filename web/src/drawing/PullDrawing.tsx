@@ -8,6 +8,9 @@ import { useDrag } from './useDrag.ts';
 
 export const ROLL_PX = 176;
 
+/** Where the top of a piece points as it hangs out of the box, free end below: the lay of its film. */
+const TOP_POINTS: Readonly<Record<Piece['turn'], string>> = { 0: '↓', 90: '→', 180: '↑', 270: '←' };
+
 const NOT_IN_HAND: PiecesInHand = { litPaneIds: new Set(), onLit: () => undefined, onDrag: null };
 
 interface Laid {
@@ -160,6 +163,18 @@ export function PullDrawing({
             >
               {name}
             </text>
+            {place.height > 64 && (
+              <text
+                x={place.x + place.width / 2}
+                y={place.y + place.height / 2 + 28}
+                textAnchor="middle"
+                fontSize="18"
+                // Dark on the hatch of any film, which stays light in the evening too.
+                fill="#17332c"
+              >
+                {TOP_POINTS[piece.turn]}
+              </text>
+            )}
             {hands.litPaneIds.has(piece.paneId) && (
               <rect
                 x={place.x + 2}

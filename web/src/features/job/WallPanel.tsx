@@ -21,7 +21,7 @@ import { wallMarks } from './wallMarks.ts';
 const STAGE_HINTS: Readonly<Record<StageId, string>> = {
   survey: 'Click a pane, or use the arrow keys; hold Shift for several.',
   film: 'Choose panes here and a film beside; with none chosen a film goes on the whole wall.',
-  cuts: 'Arrows show which end comes off the roll first. A seam is dashed; drag it to where it is seen less.',
+  cuts: 'Arrows show which end comes off the roll first; on the roll, where the top points. A seam is dashed; drag it.',
   price: 'Film as planned.',
   day: 'Which way the wall faces decides when to work at it.',
   fitting: 'Click the pane you are at.',
