@@ -2,6 +2,14 @@ import { costPerMm, hasPrices } from './cost.ts';
 import type { CutPlan, FilmSummary, Piece, PlanSource, Pull } from './cutPlan.ts';
 import type { PlanJob } from './planJob.ts';
 
+/** How much of a source its pulls take, mm: to the end of the last. */
+export function usedOf(source: Pick<PlanSource, 'id'>, pulls: readonly Pull[]): number {
+  const ends = pulls.flatMap(({ sourceId, start, length }) =>
+    sourceId === source.id ? [start + length] : [],
+  );
+  return Math.max(0, ...ends);
+}
+
 const copyKey = ({ paneId, copy }: Pick<Piece, 'paneId' | 'copy'>) => `${paneId}\n${copy}`;
 
 /**
@@ -15,17 +23,12 @@ export function summaryOfPulls(
   bounds: readonly FilmSummary[] = [],
 ): CutPlan['summary'] {
   const films = job.films.filter((film) => sources.some(({ filmId }) => filmId === film.id));
-  const usedOf = (source: PlanSource) =>
-    Math.max(
-      0,
-      ...pulls.filter(({ sourceId }) => sourceId === source.id).map(({ start, length }) => start + length),
-    );
   const panes = new Map(job.panes.map((pane) => [pane.id, pane]));
   const laid = new Set(pulls.flatMap(({ pieces }) => pieces.map(copyKey)));
   const costOf = (filmId: string) =>
     sources.reduce((sum, source) => {
       const film = source.filmId === filmId ? films.find(({ id }) => id === filmId) : undefined;
-      return sum + (film ? costPerMm(film, source) * usedOf(source) : 0);
+      return sum + (film ? costPerMm(film, source) * usedOf(source, pulls) : 0);
     }, 0);
   const byFilm = films.map((film): FilmSummary => {
     const own = sources.filter(({ filmId }) => filmId === film.id);
@@ -33,14 +36,14 @@ export function summaryOfPulls(
       const pane = panes.get(key.split('\n')[0] ?? '');
       return pane?.filmId === film.id ? sum + pane.width * pane.height : sum;
     }, 0);
-    const usedLength = own.reduce((sum, source) => sum + usedOf(source), 0);
+    const usedLength = own.reduce((sum, source) => sum + usedOf(source, pulls), 0);
     const bound = bounds.find(({ filmId }) => filmId === film.id);
     const length = bound?.lowerBoundLength ?? 0;
     const cost = bound?.lowerBoundCost ?? 0;
     return {
       filmId: film.id,
       usedLength,
-      usedArea: own.reduce((sum, source) => sum + usedOf(source) * source.width, 0),
+      usedArea: own.reduce((sum, source) => sum + usedOf(source, pulls) * source.width, 0),
       netArea,
       ...(length > 0 ? { lowerBoundLength: length, gap: Math.max(0, usedLength / length - 1) } : {}),
       ...(length <= 0 && cost > 0

@@ -1,8 +1,9 @@
 import { SAME_PLACE_MM, SMALLEST_LACK_MM } from '../units/index.ts';
-import { leftoversOf } from './assemblePlan.ts';
 import { checkPlan } from './checkPlan.ts';
 import type { CutPlan, Piece, PlanSource, Pull } from './cutPlan.ts';
 import { stripsOf } from './knives.ts';
+import { rollSideOf } from './lay.ts';
+import { leftoversOf } from './leftovers.ts';
 import { wholeShapes } from './layouts.ts';
 import type { PlanFault } from './planFault.ts';
 import type { PlanJob, RollEdge } from './planJob.ts';
@@ -39,13 +40,8 @@ type Lying = Pick<Piece, 'turn' | 'w' | 'l' | 'factoryEdge' | 'seamEdges'>;
 
 /** The roll edges on which a piece has to lie. */
 function edgesOf({ turn, factoryEdge, seamEdges }: Lying): ReadonlySet<RollEdge> {
-  const lying: Readonly<Record<Piece['turn'], Partial<Record<string, RollEdge>>>> = {
-    0: { left: 'left', right: 'right' },
-    90: { bottom: 'left', top: 'right' },
-    180: { right: 'left', left: 'right' },
-    270: { top: 'left', bottom: 'right' },
-  };
-  const edge = factoryEdge && lying[turn][factoryEdge];
+  const lying = factoryEdge && rollSideOf(factoryEdge, turn);
+  const edge = lying === 'left' || lying === 'right' ? lying : null;
   return new Set([...Object.values(seamEdges), ...(edge ? [edge] : [])].filter((each) => each !== undefined));
 }
 
@@ -84,7 +80,8 @@ function laid(pull: Pull, strips: readonly LaidStrip[], source: PlanSource, job:
     place(strip, right);
   }
   const length = Math.max(0, ...strips.map((strip) => stackLength(strip.pieces)));
-  return { ...pull, length, pieces, offcuts: leftoversOf({ length, pieces }, source, job) };
+  const film = job.films.find(({ id }) => id === source.filmId);
+  return { ...pull, length, pieces, offcuts: film ? leftoversOf({ length, pieces }, source, film, job) : [] };
 }
 
 /** The ways in which a piece may be laid in another pull: as it lies, and the others its pane allows if it is whole. */

@@ -4,6 +4,7 @@ import { countingFor } from './counting.ts';
 import type { CutPlan, PlanSource, Pull } from './cutPlan.ts';
 import { knivesOf } from './knives.ts';
 import type { FilmForPlan, PlanJob } from './planJob.ts';
+import { usedOf } from './planSummary.ts';
 
 /** What a plan counts, line by line; money in that of the film prices. */
 export interface PlanCount {
@@ -23,12 +24,6 @@ export interface PlanCount {
   readonly extraLots: { readonly count: number; readonly cost: number };
   readonly total: number;
 }
-
-const usedOf = (source: PlanSource, pulls: readonly Pull[]) =>
-  Math.max(
-    0,
-    ...pulls.filter(({ sourceId }) => sourceId === source.id).map(({ start, length }) => start + length),
-  );
 
 /** How often the knives in a box must be set: pulls that follow each other at the same places need one setting. */
 function settingsOf(source: PlanSource, pulls: readonly Pull[]): number {
