@@ -51,6 +51,26 @@ describe('what is cut stays, the rest is planned anew', () => {
     expect(whole.pulls.flatMap(({ pieces }) => pieces).filter(({ id }) => id === piece.id)).toHaveLength(1);
   });
 
+  test('what is made again comes off the smallest offcut that takes it', () => {
+    const offcut = (id: string, width: number, length: number) =>
+      ({ id, filmId: 'F1', kind: 'offcut', width, length, factoryEdges: [] }) as const;
+    const job = jobForTest({
+      stock: [offcut('small', 700, 900), offcut('large', 1400, 2000), offcut('right', 800, 1500)].map(
+        (each) => ({ ...each, factoryEdges: [] }),
+      ),
+      panes: [paneForTest({ id: 'P1' }), paneForTest({ id: 'P2', width: 500, height: 900 })],
+    });
+    // Planned and cut while there was nothing on the rack.
+    const before = { ...job, stock: [] };
+    const made = plan(before);
+    const all = made.pulls.map(({ id }) => id);
+    const rest = restOf({ job: before, plan: made, cutPullIds: all }, job, ['P1.1']);
+    const { job: whole, plan: merged } = rest.merge(plan(rest.job));
+    expect(checkPlan(whole, merged)).toEqual([]);
+    const again = merged.pulls.find(({ pieces }) => pieces.some(({ id }) => id === 'P1.1'));
+    expect(again?.sourceId).toBe('right');
+  });
+
   test('with one panel of a pane cut its sister stays as it was planned, so that the seam still meets', () => {
     const withPanel = kept.pulls.find(({ pieces }) =>
       pieces.some(({ paneId, panel }) => paneId === 'W' && panel === 1),

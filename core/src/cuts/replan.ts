@@ -2,6 +2,8 @@ import { SAME_PLACE_MM } from '../units/index.ts';
 import type { CutPlan, FilmSummary, Piece, PlanSource, Pull } from './cutPlan.ts';
 import { summaryOfPulls } from './planSummary.ts';
 import type { PaneForPlan, PlanJob, RollEdge, StockForPlan } from './planJob.ts';
+import { divide, wholeShapes } from './layouts.ts';
+import { goesOn } from './optimise/demand.ts';
 import { inLine } from './rearrange.ts';
 
 /** What stays of a kept plan, and what has to be planned anew. */
@@ -81,10 +83,31 @@ function boundsBehind(
   });
 }
 
+/** What is made again comes off the smallest offcut that takes it, where there is one: before plans are weighed. */
+function offOffcuts(
+  panes: readonly PaneForPlan[],
+  remade: ReadonlySet<string>,
+  { films, stock, rules }: PlanJob,
+): PaneForPlan[] {
+  const offcuts = stock
+    .filter(({ kind }) => kind === 'offcut')
+    .sort((a, b) => a.width * a.length - b.width * b.length);
+  return panes.map((pane) => {
+    const film = films.find(({ id }) => id === pane.filmId);
+    if (!film || !remade.has(pane.id) || pane.count > 1 || pane.from) return pane;
+    const shapes = divide(pane, film, rules).kind === 'whole' ? wholeShapes(pane, film, rules) : [];
+    const at = offcuts.findIndex(
+      (offcut) => offcut.filmId === film.id && shapes.some((shape) => goesOn(shape, offcut)),
+    );
+    const [offcut] = at >= 0 ? offcuts.splice(at, 1) : [];
+    return offcut ? { ...pane, from: { kind: 'onHand', id: offcut.id } } : pane;
+  });
+}
+
 /**
  * Freezes what was cut of a kept plan and says what is left to plan for the job as it is now: panes that changed, new
  * ones, pieces that were spoiled. Of a divided pane with one panel cut the others stay as well, so that seams still meet.
- * A spoiled or outdated piece stays in its pull as waste.
+ * A spoiled or outdated piece stays in its pull as waste; what is made again is looked for among the offcuts first.
  */
 export function restOf(
   kept: {
@@ -153,10 +176,20 @@ export function restOf(
       ),
     ]),
   );
-  const panes = now.panes.flatMap((pane) => {
+  const open = now.panes.flatMap((pane) => {
     const count = freeCopies.get(pane.id)?.length ?? 0;
     return count > 0 ? [{ ...pane, count }] : [];
   });
+  const spoiled = new Set(spoiledPieceIds);
+  const panes = offOffcuts(
+    open,
+    new Set(
+      kept.plan.pulls.flatMap(({ pieces }) =>
+        pieces.flatMap(({ id, paneId }) => (spoiled.has(id) ? [paneId] : [])),
+      ),
+    ),
+    { ...now, stock: onHand },
+  );
   const merge = (rest: CutPlan) => {
     const named = (sourceId: string) =>
       rest.sources.some(({ id, kind }) => id === sourceId && kind === 'new') && used.has(sourceId)

@@ -107,7 +107,10 @@ export function boundTo(
 }
 
 /** Whether a form can be cut from a supply at all. */
-export function goesOn(form: Pick<Form, 'w' | 'l' | 'lane'>, supply: Supply): boolean {
+export function goesOn(
+  form: Pick<Form, 'w' | 'l' | 'lane'>,
+  supply: Pick<Supply, 'width' | 'length' | 'factoryEdges'>,
+): boolean {
   if (form.w > supply.width + SMALLEST_LACK_MM || form.l > supply.length + SMALLEST_LACK_MM) return false;
   const has = (edge: RollEdge) => supply.factoryEdges.includes(edge);
   switch (form.lane) {

@@ -1,6 +1,8 @@
+import { patchRecord } from '@neat-sill/core/job';
 import { LEFT_OUT, describeUnplaced } from '@neat-sill/core/words';
 import { group } from 'd3';
 import { useJob, useLivePlan } from '../job/index.ts';
+import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
 
 interface BoundProps {
@@ -46,7 +48,7 @@ export function Bound({ filmName, gap, counts }: BoundProps) {
 /** Panes without a place in the plan, and why. */
 export function NotPlanned() {
   const { job, leftOut, plan } = useLivePlan();
-  const { records } = useJob();
+  const { records, edit } = useJob();
   const label = (paneId: string) =>
     records.pane[paneId]?.label ?? job.panes.find(({ id }) => id === paneId)?.label ?? paneId;
   if (leftOut.length === 0 && (plan?.unplaced.length ?? 0) === 0) return null;
@@ -60,6 +62,19 @@ export function NotPlanned() {
       {plan?.unplaced.map(({ paneId, copy, reason }) => (
         <p key={`${paneId} ${copy}`}>
           Pane {label(paneId)}: {describeUnplaced(reason)}
+          {reason === 'pane.fromTooSmall' && copy === 1 && (
+            <Button
+              size="low"
+              className="mt-1 block"
+              onClick={() =>
+                edit(`Pane ${label(paneId)} off any roll`, [
+                  patchRecord(records, 'pane', paneId, { fromRoll: null }),
+                ])
+              }
+            >
+              Pane {label(paneId)} off any roll
+            </Button>
+          )}
         </p>
       ))}
     </Note>

@@ -28,9 +28,7 @@ function whereFrom(plan: CutPlan, before: KeptPlan, spoiledPieceIds: readonly st
     pulls.map(({ sourceId }) => {
       const source = plan.sources.find(({ id }) => id === sourceId);
       if (source?.kind === 'offcut') return `the offcut ${source.id}`;
-      return source?.kind === 'roll'
-        ? `the roll ${source.id}; no offcut is large enough`
-        : 'new film; nothing on the rack is large enough';
+      return source?.kind === 'roll' ? `the roll ${source.id}` : 'new film';
     }),
   );
   return names.size > 0 ? `It is made again off ${[...names].join(' and ')}.` : null;
