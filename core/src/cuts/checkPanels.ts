@@ -80,6 +80,12 @@ function fewestPanels(pane: PaneForPlan, film: FilmForPlan, job: PlanJob): Fewes
   return null;
 }
 
+/** The new rolls off which a pane may come: all that are sold, or those that somebody wants it off. */
+function soldFor({ from }: PaneForPlan, film: FilmForPlan): FilmForPlan['rolls'] {
+  if (!from) return film.rolls;
+  return from.kind === 'new' ? film.rolls.filter(({ width }) => near(width, from.width)) : [];
+}
+
 function checkPattern(
   panels: readonly Placed[],
   film: FilmForPlan,
@@ -247,8 +253,8 @@ export function checkCopies(context: CheckContext): PlanFault[] {
         else if (given.reason === '') faults.push(fault('unplaced.noReason', path, { pane: pane.id, copy }));
         else if (
           pane.factoryEdge === 'none' &&
-          fewestPanels(pane, film, context.job)?.panels === 1 &&
-          film.rolls.length > 0
+          fewestPanels(pane, { ...film, rolls: soldFor(pane, film) }, context.job)?.panels === 1 &&
+          soldFor(pane, film).length > 0
         )
           faults.push(fault('unplaced.couldBe', path, { pane: pane.id, copy, reason: given.reason }));
         continue;

@@ -162,6 +162,10 @@ describe('plans by the house rules', () => {
     expect(checkPlan(other, made).map(({ code }) => code)).toContain('piece.otherRoll');
     const gone = jobForTest({ panes: [paneForTest({ from: { kind: 'onHand', id: 'R9' } })] });
     expect(plan(gone).unplaced).toMatchObject([{ paneId: 'P1', reason: 'pane.fromTooSmall' }]);
+    // It could lie on a roll that is sold, but nobody wants it there: no fault of the plan.
+    expect(checkPlan(gone, plan(gone))).toEqual([]);
+    const sold = jobForTest({ panes: [paneForTest({ from: { kind: 'new', width: 1524 } })] });
+    expect(checkPlan(sold, plan(gone)).map(({ code }) => code)).toContain('unplaced.couldBe');
   });
 
   test('whatever the rules, plans pass the checker', () => {
