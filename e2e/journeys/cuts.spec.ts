@@ -261,3 +261,31 @@ test('what has to be bought stands by supplier, for the job and for the shop', a
   const list = page.getByRole('region', { name: 'To buy' });
   await expect(list).toContainText('for Garden side');
 });
+
+test('a pane kept on a roll that has left the rack is named, and may come off any roll again', async ({
+  signedIn: page,
+}) => {
+  await openDemoJob(page, 'physio', 'cuts');
+  await planned(page);
+  const { pathname } = new URL(page.url());
+  const roll = page.getByRole('region', { name: /P-31$/ });
+  await roll
+    .getByRole('button', { name: /^Move piece/ })
+    .first()
+    .click();
+  await page.getByRole('menuitem', { name: 'Stays on this roll, whatever is planned' }).click();
+  await saved(page);
+  await page.goto('/rack');
+  await page.getByRole('button', { name: 'Take P-31 off the rack' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'P-31' })).toBeHidden();
+  await page.goto(pathname);
+  await expect(
+    page.getByText(/The roll that was chosen for it is not on the rack any more/).first(),
+  ).toBeVisible();
+  await page
+    .getByRole('button', { name: /^Pane .* off any roll$/ })
+    .first()
+    .click();
+  await expect(page.getByText(/The roll that was chosen for it is not on the rack any more/)).toBeHidden();
+  await planned(page);
+});

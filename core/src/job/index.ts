@@ -112,6 +112,6 @@ export {
 } from './fillRule.ts';
 export { asProbed, glassDoubt, type GlassDisagreement, type GlassDoubt } from './glassDoubt.ts';
 export { paneForFilm } from './paneForFilm.ts';
-export { moveSeam, snapSeam, spliceOfPane, type SpliceOfPane } from './spliceOfPane.ts';
+export { moveSeam, seamsNow, snapSeam, spliceOfPane, type SpliceOfPane } from './spliceOfPane.ts';
 export { seamMarks, type FrameMark, type SeamMarks } from './seamMarks.ts';
 export { netPlot } from './netPlot.ts';

@@ -23,8 +23,8 @@ export interface SeamMarks {
   readonly marks: readonly FrameMark[];
 }
 
-/** The places of a pane's seams in a plan, from the left or the top of what is filmed, in the order of its panels. */
-function seamsIn(plan: Pick<CutPlan, 'pulls'>, paneId: string) {
+/** The overlaps of a pane's seams in a plan, from the left or the top of what is filmed, in the order of its panels. */
+export function seamsIn(plan: Pick<CutPlan, 'pulls'>, paneId: string) {
   const pieces = plan.pulls
     .flatMap((pull) => pull.pieces.filter((piece) => piece.paneId === paneId && piece.copy === 1))
     .sort((a, b) => a.panel - b.panel);

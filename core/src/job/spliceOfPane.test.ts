@@ -1,5 +1,7 @@
 import { bookForTest, readingsForTest, recordsForTest } from '../testing/jobs.ts';
-import { moveSeam, planJobOf, snapSeam, spliceOfPane, type Pane } from './index.ts';
+import { planCuts } from '../cuts/index.ts';
+import { seededRandom } from '../units/index.ts';
+import { moveSeam, planJobOf, seamsNow, snapSeam, spliceOfPane, type Pane } from './index.ts';
 
 const readings = readingsForTest([2300, 2300, 2300, 2000, 2000, 2000]);
 
@@ -36,5 +38,22 @@ describe('a seam in the hand', () => {
     const moved = moveSeam(splice, 'vertical', usual.atMm, 0, first + 40);
     expect(moved).toEqual([first + 40, second + 40]);
     expect(splice.problemAt('vertical', moved)).toBeNull();
+  });
+
+  test('stands where it was put, else where the plan has it, else in the best place offered', () => {
+    const records = recordsForTest({ panes: { p1: { readings } } });
+    const { job } = planJobOf(records, bookForTest);
+    const splice = spliceOf();
+    const free = { allowed: true, axis: 'vertical' as const, atMm: null };
+    expect(seamsNow(splice, free, null).atMm).toEqual(splice.options[0]?.atMm);
+    const at = job.panes.map((pane) =>
+      pane.id === 'p1' ? { ...pane, seams: { ...pane.seams, at: [1000] } } : pane,
+    );
+    const plan = planCuts(
+      { ...job, panes: at },
+      { random: seededRandom(1), rounds: 0, shouldStop: () => true },
+    );
+    expect(seamsNow(splice, free, plan)).toEqual({ axis: 'vertical', atMm: [1000] });
+    expect(seamsNow(splice, { ...free, atMm: [1200] }, plan).atMm).toEqual([1200]);
   });
 });

@@ -2,6 +2,7 @@ import {
   divide,
   spliceOptions,
   spliceProblem,
+  type CutPlan,
   type FilmForPlan,
   type PaneForPlan,
   type PlanJob,
@@ -12,7 +13,8 @@ import {
 import { placeOpenings } from '../survey/index.ts';
 import { coveredStrips, pieceSize } from './coverage.ts';
 import { ruleSetOf, sizesOf, type ShopBook } from './planning.ts';
-import { panesOfWall, type JobRecords } from './records.ts';
+import { panesOfWall, type JobRecords, type Pane } from './records.ts';
+import { seamsIn } from './seamMarks.ts';
 
 /** Where people's eyes are, over the floor: standing and sitting. */
 const EYES_MM = { from: 1100, to: 1750 };
@@ -118,6 +120,20 @@ export function spliceOfPane(
     options,
     problemAt: (axis, atMm) => spliceProblem(pane, film, rules, axis, atMm),
   };
+}
+
+/** Where the seams of a pane stand: as somebody put them, else as the plan has them, else in the best place offered. */
+export function seamsNow(
+  splice: SpliceOfPane,
+  { axis, atMm }: Pane['seams'],
+  plan: Pick<CutPlan, 'pulls'> | null,
+): { readonly axis: Splice['axis']; readonly atMm: readonly number[] } {
+  if (atMm && axis !== 'any') return { axis, atMm };
+  const planned = plan ? seamsIn(plan, splice.pane.id) : [];
+  const [first] = planned;
+  if (first) return { axis: first.axis, atMm: planned.map(({ from, to }) => (from + to) / 2) };
+  const [best] = splice.options;
+  return { axis: best?.axis ?? 'vertical', atMm: best?.atMm ?? [] };
 }
 
 /** A seam this near to a line, a hidden strip or the middle goes there by itself, mm. */

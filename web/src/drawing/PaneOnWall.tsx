@@ -5,6 +5,7 @@ import { filmFill } from './FilmHatches.tsx';
 import { FilmStrips, LeadLines } from './FilmOnGlass.tsx';
 import { outlinePath } from './outlinePath.ts';
 import type { PaneMark, SeamMark } from './paneMark.ts';
+import { LitFrame } from './LitFrame.tsx';
 import { useDrag } from './useDrag.ts';
 import type { OpeningOnSheet } from './wallGeometry.ts';
 
@@ -199,17 +200,7 @@ export function PaneOnWall({
           strokeWidth="3"
         />
       )}
-      {lit && (
-        <rect
-          x={glass.x + 2}
-          y={glass.y + 2}
-          width={glass.width - 4}
-          height={glass.height - 4}
-          fill="none"
-          stroke="var(--dusk)"
-          strokeWidth="4"
-        />
-      )}
+      {lit && <LitFrame box={glass} />}
       {active && <rect {...frame} fill="none" stroke="var(--ink)" strokeWidth="1.5" strokeDasharray="3 3" />}
       {mark.hidden.map(({ side, share }, at) => (
         <rect

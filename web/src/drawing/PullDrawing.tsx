@@ -4,6 +4,7 @@ import { formatBareLength, type LengthUnit } from '@neat-sill/core/units';
 import { scaleLinear } from 'd3';
 import { useRef, useState, type ReactNode } from 'react';
 import { FilmHatches, filmFill } from './FilmHatches.tsx';
+import { LitFrame } from './LitFrame.tsx';
 import { useDrag } from './useDrag.ts';
 
 export const ROLL_PX = 176;
@@ -175,17 +176,7 @@ export function PullDrawing({
                 {TOP_POINTS[piece.turn]}
               </text>
             )}
-            {hands.litPaneIds.has(piece.paneId) && (
-              <rect
-                x={place.x + 2}
-                y={place.y + 2}
-                width={place.width - 4}
-                height={place.height - 4}
-                fill="none"
-                stroke="var(--dusk)"
-                strokeWidth="4"
-              />
-            )}
+            {hands.litPaneIds.has(piece.paneId) && <LitFrame box={place} />}
           </PieceInHand>
         );
       })}

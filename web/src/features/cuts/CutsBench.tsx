@@ -37,7 +37,7 @@ export function CutsBench() {
   const rackProblem = useRackOfPlan(holds);
   const { state: replanning, remade, replan } = useReplan();
   const [cutting, setCutting] = useState(false);
-  const steps = plan ? cutList(plan, planJob) : [];
+  const steps = useMemo(() => (plan ? cutList(plan, planJob) : []), [plan, planJob]);
   const bySource = [...group(steps, (step) => step.source.id).values()];
   const filmName = (id: string) => book.films.find((film) => film.id === id)?.name ?? id;
   const pieces = plan?.pulls.reduce((sum, pull) => sum + pull.pieces.length, 0) ?? 0;

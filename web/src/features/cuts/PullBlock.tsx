@@ -4,7 +4,7 @@ import { SIDE_NAMES } from '@neat-sill/core/words';
 import { Lock, LockOpen } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { PullDrawing, type PiecesInHand } from '../../drawing/PullDrawing.tsx';
-import { useJob, useUnit } from '../job/index.ts';
+import { useAppSelector, useJob, useUnit } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Length, Size } from '../../ui/Length.tsx';
 
@@ -76,7 +76,7 @@ function PieceLine({
 interface PullBlockProps {
   readonly step: CutStep;
   readonly state: 'planned' | 'next' | 'cut';
-  readonly hands: PiecesInHand;
+  readonly hands: Omit<PiecesInHand, 'litPaneIds'>;
   /** A piece is dragged over this pull: whether it may come here. */
   readonly over: 'may' | 'mayNot' | null;
   /** Null where it can't be locked: it is cut, or nobody may change the plan. */
@@ -88,11 +88,19 @@ interface PullBlockProps {
 const OVER = { may: 'bg-edge-tint', mayNot: 'bg-brick-tint' } as const;
 
 /** One pull: as it hangs off the roll, and beside it what hands do, in their order. */
-export function PullBlock({ step, state, hands, over, lock, menuOf, onSpoiled }: PullBlockProps) {
+export function PullBlock({ step, state, hands: ofAll, over, lock, menuOf, onSpoiled }: PullBlockProps) {
   const unit = useUnit();
   const { book, records } = useJob();
   const film = book.films.find(({ id }) => id === step.source.filmId);
   const { pull, strips, keep, knifeAtMm } = step;
+  // As a text: a pull is drawn anew only when one of its own pieces lights up or goes out.
+  const lit = useAppSelector(({ view }) =>
+    pull.pieces
+      .map(({ paneId }) => paneId)
+      .filter((id) => id === view.litPaneId || view.selected.includes(id))
+      .join(' '),
+  );
+  const hands: PiecesInHand = { ...ofAll, litPaneIds: new Set(lit.split(' ')) };
   const pieces = strips.flatMap((strip) => strip.pieces);
   const line = (name: string, value: React.ReactNode) => (
     <div className="grid grid-cols-[4.3rem_1fr] items-baseline gap-2">

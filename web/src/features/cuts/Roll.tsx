@@ -4,7 +4,7 @@ import { formatRun } from '@neat-sill/core/units';
 import { useState } from 'react';
 import { RollBox, type PiecesInHand } from '../../drawing/PullDrawing.tsx';
 import { Length } from '../../ui/Length.tsx';
-import { useAppDispatch, useAppSelector, useJob, useLivePlan, useUnit, viewActions } from '../job/index.ts';
+import { useAppDispatch, useLivePlan, useUnit, viewActions } from '../job/index.ts';
 import { PieceMenu } from './PieceMenu.tsx';
 import { PullBlock } from './PullBlock.tsx';
 import type { Rearrange } from './useRearrange.ts';
@@ -22,20 +22,17 @@ export function usePiecesInHand(
   rearrange: Rearrange | null,
   onProblem: (problem: string | null) => void,
 ): {
-  readonly hands: PiecesInHand;
+  readonly hands: Omit<PiecesInHand, 'litPaneIds'>;
   readonly over: { readonly pullId: string; readonly may: boolean } | null;
 } {
   const dispatch = useAppDispatch();
-  const { selected } = useJob();
   const { plan } = useLivePlan();
-  const litPaneId = useAppSelector((state) => state.view.litPaneId);
   const [over, setOver] = useState<{ readonly pullId: string; readonly may: boolean } | null>(null);
   const nameOf = (pieceId: string) =>
     steps
       .flatMap(({ strips }) => strips.flatMap((strip) => strip.pieces))
       .find(({ piece }) => piece.id === pieceId)?.name ?? pieceId;
-  const hands: PiecesInHand = {
-    litPaneIds: new Set([...selected.map(({ id }) => id), ...(litPaneId ? [litPaneId] : [])]),
+  const hands: Omit<PiecesInHand, 'litPaneIds'> = {
     onLit: (paneId) => dispatch(viewActions.lit(paneId)),
     onDrag: rearrange
       ? (pieceId, onPage, letGo) => {
@@ -61,7 +58,7 @@ interface RollProps {
   readonly kept: KeptPlan | null;
   readonly filmName: (filmId: string) => string;
   readonly rearrange: Rearrange | null;
-  readonly hands: PiecesInHand;
+  readonly hands: Omit<PiecesInHand, 'litPaneIds'>;
   readonly over: { readonly pullId: string; readonly may: boolean } | null;
   readonly onProblem: (problem: string | null) => void;
   readonly onSpoiled: (pieceId: string) => void;

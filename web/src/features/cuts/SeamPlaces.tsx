@@ -1,4 +1,11 @@
-import { moveSeam, patchRecord, snapSeam, spliceOfPane, type SpliceOfPane } from '@neat-sill/core/job';
+import {
+  moveSeam,
+  patchRecord,
+  seamsNow,
+  snapSeam,
+  spliceOfPane,
+  type SpliceOfPane,
+} from '@neat-sill/core/job';
 import { formatLength } from '@neat-sill/core/units';
 import { describeSplice, describeSpliceProblem } from '@neat-sill/core/words';
 import { useMemo, useRef, useState } from 'react';
@@ -137,10 +144,8 @@ function SeamsOfPane({ pane, splice }: { pane: PaneWithId; splice: SpliceOfPane 
       patchRecord(job.records, 'pane', pane.id, { seams: { allowed: true, axis, atMm: places } }),
     ]);
   };
-  const [first] = splice.options;
-  const axis: Axis = atMm && pane.seams.axis !== 'any' ? pane.seams.axis : (first?.axis ?? 'vertical');
-  const shown =
-    atMm ?? splice.options.find(({ reasons }) => reasons.some(({ code }) => code === 'equal'))?.atMm ?? [];
+  const { plan } = useLivePlan();
+  const { axis, atMm: shown } = seamsNow(splice, pane.seams, plan);
   const same = (places: readonly number[]) =>
     shown.length === places.length && places.every((mm, at) => Math.abs(mm - (shown[at] ?? 0)) < 2);
   return (

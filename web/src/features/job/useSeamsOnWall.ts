@@ -2,6 +2,7 @@ import {
   coveredStrips,
   moveSeam,
   patchRecord,
+  seamsNow,
   sizesOf,
   snapSeam,
   spliceOfPane,
@@ -23,6 +24,7 @@ export function useSeamsOnWall(fromOutside: boolean): {
   const unit = useUnit();
   const [problem, setProblem] = useState<string | null>(null);
   const planJob = live?.job;
+  const plan = live?.plan ?? null;
   const seams = useMemo((): SeamsInHand => {
     const { records, book, rules } = job;
     // Worked out when the first seam is taken hold of, and kept while the job stays the same.
@@ -57,11 +59,8 @@ export function useSeamsOnWall(fromOutside: boolean): {
         const splice = spliceOf(paneId);
         const pane = records.pane[paneId];
         if (!splice || !pane) return;
-        const equal = splice.options.find(({ reasons }) =>
-          reasons.some(({ code }) => code === 'equal' || code === 'onPattern'),
-        );
-        const places = pane.seams.atMm ?? equal?.atMm ?? splice.options[0]?.atMm ?? [];
-        const moved = moveSeam(splice, axis, places, index, Math.round(measure(paneId, axis).mmOf(at)));
+        const { atMm } = seamsNow(splice, pane.seams, plan);
+        const moved = moveSeam(splice, axis, atMm, index, Math.round(measure(paneId, axis).mmOf(at)));
         const why = splice.problemAt(axis, moved);
         setProblem(why && describeSpliceProblem(why, unit));
         if (why) return;
@@ -70,6 +69,6 @@ export function useSeamsOnWall(fromOutside: boolean): {
         ]);
       },
     };
-  }, [job, planJob, unit, fromOutside]);
+  }, [job, planJob, plan, unit, fromOutside]);
   return { seams, problem };
 }
