@@ -1,4 +1,5 @@
-import { checkPlan, cutPlanFormat } from '@neat-sill/core/cuts';
+import { checkPlan } from '@neat-sill/core/check';
+import { cutPlanFormat } from '@neat-sill/core/cuts';
 import { jobFileFormat } from '@neat-sill/core/job';
 import { describePlanFault } from '@neat-sill/core/words';
 import { readInput, say } from './files.ts';

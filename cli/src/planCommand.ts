@@ -1,5 +1,6 @@
+import { checkPlan } from '@neat-sill/core/check';
 import { writeFileSync } from 'node:fs';
-import { checkPlan, planCuts } from '@neat-sill/core/cuts';
+import { planCuts } from '@neat-sill/core/cuts';
 import { jobFileFormat } from '@neat-sill/core/job';
 import { seededRandom } from '@neat-sill/core/units';
 import { describePlanFault, describeUnplaced } from '@neat-sill/core/words';

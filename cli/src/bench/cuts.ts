@@ -1,11 +1,5 @@
-import {
-  checkPlan,
-  planCuts,
-  type CutPlan,
-  type LinearSolver,
-  type PaneForPlan,
-  type PlanJob,
-} from '@neat-sill/core/cuts';
+import { checkPlan } from '@neat-sill/core/check';
+import { planCuts, type CutPlan, type LinearSolver, type PaneForPlan, type PlanJob } from '@neat-sill/core/cuts';
 import { jobForTest, paneForTest } from '@neat-sill/core/testing';
 import { seededRandom } from '@neat-sill/core/units';
 import { packer } from 'guillotine-packer';

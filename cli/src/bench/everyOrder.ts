@@ -1,4 +1,5 @@
-import { checkPlan, planCuts, type LinearSolver, type PlanJob } from '@neat-sill/core/cuts';
+import { checkPlan } from '@neat-sill/core/check';
+import { planCuts, type LinearSolver, type PlanJob } from '@neat-sill/core/cuts';
 import { jobForTest, leastLength, paneForTest } from '@neat-sill/core/testing';
 import { seededRandom } from '@neat-sill/core/units';
 import { printTable } from './table.ts';

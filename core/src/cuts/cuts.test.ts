@@ -1,6 +1,7 @@
+import { checkPlan } from '../check/index.ts';
 import { filmForTest, jobForTest, paneForTest, randomJob } from '../testing/planJobs.ts';
 import { readFormatValue, seededRandom } from '../units/index.ts';
-import { checkPlan, planCuts, planJobFormat, type CutPlan, type PlanJob } from './index.ts';
+import { planCuts, planJobFormat, type CutPlan, type PlanJob } from './index.ts';
 
 const plan = (job: PlanJob, rounds = 3) =>
   planCuts(job, { random: seededRandom(1), rounds, shouldStop: () => false });

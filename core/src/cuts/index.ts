@@ -1,27 +1,27 @@
 export {
   checkReferences,
-  planJobFields,
-  planJobFormat,
-  planJobSchema,
-  stockSchema,
-  type FilmForPlan,
-  type PaneForPlan,
-  type PlanJob,
-  type RollEdge,
-  type StockForPlan,
-} from './planJob.ts';
-export {
   cutPlanFormat,
   cutPlanSchema,
   offcutSchema,
+  planJobFields,
+  planJobFormat,
+  planJobSchema,
   sourceSchema,
+  stockSchema,
+  wantedSizeSchema,
   type CutPlan,
+  type FilmForPlan,
+  type PaneForPlan,
   type Piece,
+  type PlanJob,
   type PlanOffcut,
   type PlanSource,
   type Pull,
-} from './cutPlan.ts';
-export { divide, type Division, type UnplacedReason } from './layouts.ts';
+  type RollEdge,
+  type StockForPlan,
+  type WantedSize,
+} from './format/index.ts';
+export { divide, type Division, type UnplacedReason } from './lay/layouts.ts';
 export {
   NOTHING_ABOUT,
   spliceOptions,
@@ -30,19 +30,16 @@ export {
   type SpliceProblem,
   type SpliceReason,
   type SpliceSurroundings,
-} from './splice.ts';
-export { rollSideOf } from './lay.ts';
-export { wantedSizeSchema, type WantedSize } from './work.ts';
-export { lotsByRoom, weighPlan, type PlanCount } from './weighPlan.ts';
-export { worthOnHand } from './counting.ts';
-export { leastCount } from './leastCount.ts';
-export { planCuts } from './planner.ts';
-export type { PlanEffort } from './planEffort.ts';
-export { checkPlan } from './checkPlan.ts';
-export type { PlanFault } from './planFault.ts';
-export { cutList, pieceName, type CutPiece, type CutStep, type CutStrip } from './cutList.ts';
-export { solverOfText, type LinearSolver, type LpTextSolver } from './optimise/linearSolver.ts';
-export { consume, type Consumed, type TooShort } from './consume.ts';
-export { plotOf, plotSvg, type PlotOutline, type PlotRect } from './plot.ts';
-export { restOf, type Rest } from './replan.ts';
-export { movePiece, type MoveProblem, type Moved, type NewPlace } from './rearrange.ts';
+} from './byHand/splice.ts';
+export { rollSideOf } from './lay/lay.ts';
+export { lotsByRoom, weighPlan, type PlanCount } from './cost/weighPlan.ts';
+export { worthOnHand } from './cost/counting.ts';
+export { leastCount } from './cost/leastCount.ts';
+export { planCuts } from './search/planner.ts';
+export type { PlanEffort } from './search/planEffort.ts';
+export { cutList, pieceName, type CutPiece, type CutStep, type CutStrip } from './after/cutList.ts';
+export { solverOfText, type LinearSolver, type LpTextSolver } from './cost/linearSolver.ts';
+export { consume, type Consumed, type TooShort } from './after/consume.ts';
+export { plotOf, plotSvg, type PlotOutline, type PlotRect } from './after/plot.ts';
+export { restOf, type Rest } from './byHand/replan.ts';
+export { movePiece, type MoveProblem, type Moved, type NewPlace } from './byHand/rearrange.ts';

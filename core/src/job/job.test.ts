@@ -1,5 +1,6 @@
+import { checkPlan } from '../check/index.ts';
 import { describePlanFault } from '../words/index.ts';
-import { checkPlan, planCuts } from '../cuts/index.ts';
+import { planCuts } from '../cuts/index.ts';
 import { readFormatValue, seededRandom } from '../units/index.ts';
 import { readingOf } from '../survey/index.ts';
 import { bookForTest, recordsForTest } from '../testing/jobs.ts';

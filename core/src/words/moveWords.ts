@@ -1,4 +1,5 @@
-import type { MoveProblem, PlanFault } from '../cuts/index.ts';
+import type { PlanFault } from '../check/index.ts';
+import type { MoveProblem } from '../cuts/index.ts';
 import { assertNever, formatLength, type LengthUnit } from '../units/index.ts';
 
 /** Why a piece can't be moved there, and what would help, in one sentence. */

@@ -1,5 +1,6 @@
 import type { FilmReason } from '../advice/index.ts';
-import type { PlanFault, UnplacedReason } from '../cuts/index.ts';
+import type { PlanFault, PlanFaultCode } from '../check/index.ts';
+import type { UnplacedReason } from '../cuts/index.ts';
 import type { LeftOut } from '../job/index.ts';
 import type { Doubt, DoubtCode, GlassKind, LineProblem, OpeningLine, ShapeProblem } from '../survey/index.ts';
 import { assertNever, formatLength, type LengthProblem, type LengthUnit } from '../units/index.ts';
@@ -221,7 +222,7 @@ export function describeFilmReason(reason: FilmReason, unit: LengthUnit): string
   }
 }
 
-const FAULTS: Readonly<Record<string, (f: PlanFault['figures']) => string>> = {
+const FAULTS: Readonly<Record<PlanFaultCode, (f: PlanFault['figures']) => string>> = {
   'source.twice': (f) => `The source ${f['id']} is listed twice; give each source its own id.`,
   'source.unknownFilm': (f) =>
     `The source ${f['id']} is of film ${f['filmId']}, which the job does not have.`,
@@ -291,7 +292,7 @@ const FAULTS: Readonly<Record<string, (f: PlanFault['figures']) => string>> = {
     `An offcut of ${f['w']} × ${f['l']} mm is to be kept; the least is ${f['minW']} × ${f['minL']} mm.`,
   'summary.wrong': (f) => `${f['what']} is given as ${f['claimed']}; the cuts make it ${f['found']}.`,
   'summary.boundTooHigh': (f) =>
-    `The lower bound ${f['bound']} mm is above the ${f['used']} mm used: it is no bound.`,
+    `The lower bound ${f['bound']} is above what the plan takes (${f['used']}): it is no bound.`,
   'summary.unknownFilm': (f) => `The summary names film ${f['filmId']}, which the job does not have.`,
   'summary.filmMissing': (f) => `The summary leaves out film ${f['filmId']}.`,
   'summary.cost': (f) => `The cost is given as ${f['claimed']}; the cuts make it ${f['found']}.`,
@@ -299,7 +300,5 @@ const FAULTS: Readonly<Record<string, (f: PlanFault['figures']) => string>> = {
 
 /** A fault of a cut plan in one sentence. Lengths are in mm, as in the file. */
 export function describePlanFault(found: PlanFault): string {
-  const sentence = FAULTS[found.code];
-  if (!sentence) throw new Error(`No sentence for the plan fault ${found.code}`);
-  return sentence(found.figures);
+  return FAULTS[found.code](found.figures);
 }

@@ -1,12 +1,5 @@
-import {
-  checkPlan,
-  leastCount,
-  planCuts,
-  type CutPlan,
-  type LinearSolver,
-  type PlanFault,
-  type PlanJob,
-} from '@neat-sill/core/cuts';
+import { checkPlan, type PlanFault } from '@neat-sill/core/check';
+import { leastCount, planCuts, type CutPlan, type LinearSolver, type PlanJob } from '@neat-sill/core/cuts';
 import { seededRandom } from '@neat-sill/core/units';
 import { loadSolver } from './solver.ts';
 

@@ -1,4 +1,5 @@
-import { checkPlan, cutList, type CutPiece, type CutStep } from '@neat-sill/core/cuts';
+import { checkPlan } from '@neat-sill/core/check';
+import { cutList, type CutPiece, type CutStep } from '@neat-sill/core/cuts';
 import { PLAN_ID, headerOf, keptPlan } from '@neat-sill/core/job';
 import { formatBareLength, formatLength, formatRun, type LengthUnit } from '@neat-sill/core/units';
 import { SIDE_NAMES, describeUnplaced } from '@neat-sill/core/words';

@@ -1,4 +1,5 @@
-import { checkPlan, planCuts, planJobSchema, solverOfText, type CutPlan } from '@neat-sill/core/cuts';
+import { checkPlan } from '@neat-sill/core/check';
+import { planCuts, planJobSchema, solverOfText, type CutPlan } from '@neat-sill/core/cuts';
 import { seededRandom } from '@neat-sill/core/units';
 import loadHighs from 'highs';
 import { parentPort, workerData } from 'node:worker_threads';

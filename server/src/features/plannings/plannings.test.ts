@@ -1,4 +1,5 @@
-import { checkPlan, type CutPlan, type PlanJob } from '@neat-sill/core/cuts';
+import { checkPlan } from '@neat-sill/core/check';
+import { type CutPlan, type PlanJob } from '@neat-sill/core/cuts';
 import { writeJobFile } from '@neat-sill/core/job';
 import { bookForTest, jobForTest, paneForTest, recordsForTest } from '@neat-sill/core/testing';
 import { signedIn, type ApiCaller } from '../../testing/caller.ts';

@@ -1,4 +1,5 @@
-import { checkPlan, restOf, type CutPlan } from '@neat-sill/core/cuts';
+import { checkPlan } from '@neat-sill/core/check';
+import { restOf, type CutPlan } from '@neat-sill/core/cuts';
 import { PLAN_ID, recordAt, type KeptPlan } from '@neat-sill/core/job';
 import { useEffect, useRef, useState } from 'react';
 import { useJob, useLivePlan } from '../job/index.ts';

@@ -1,4 +1,5 @@
-import { weighPlan, type CutPlan, type PlanFault, type PlanJob } from '@neat-sill/core/cuts';
+import type { PlanFault } from '@neat-sill/core/check';
+import { weighPlan, type CutPlan, type PlanJob } from '@neat-sill/core/cuts';
 import { keptPlan, planJobOf, sameData, type KeptPlan, type LeftOut } from '@neat-sill/core/job';
 import {
   createContext,

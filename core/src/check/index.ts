@@ -1,0 +1,2 @@
+export { checkPlan } from './checkPlan.ts';
+export { PLAN_FAULTS, type PlanFault, type PlanFaultCode } from './planFault.ts';

@@ -1,0 +1,56 @@
+import type { PlanSource, Pull } from '../format/cutPlan.ts';
+import type { StockForPlan } from '../format/planJob.ts';
+
+/** Of a roll or offcut shorter than this nothing is kept, mm. */
+const NO_USE_MM = 100;
+
+/** What a pull that was cut does to the rack. */
+export interface Consumed {
+  /** The roll or offcut it came off, as it is now; null when nothing of use is left. */
+  readonly source: StockForPlan | null;
+  readonly offcuts: readonly StockForPlan[];
+}
+
+/** Why a pull can't have been cut off what stands on the rack. */
+export interface TooShort {
+  readonly code: 'stock.tooShort';
+  readonly id: string;
+  readonly lengthMm: number;
+  readonly pullMm: number;
+}
+
+/**
+ * Takes a pull off the rack: its source gets shorter (a new roll is opened by its first pull), the leftovers that are
+ * worth keeping are put there. `onRack` is the source as it stands, null for a roll not opened yet; `idOf` names leftovers.
+ */
+export function consume(
+  source: PlanSource,
+  onRack: StockForPlan | null,
+  pull: Pick<Pull, 'id' | 'length' | 'offcuts'>,
+  ids: { readonly source: string; readonly offcut: (at: number) => string },
+): Consumed | TooShort {
+  const before: StockForPlan = onRack ?? {
+    id: ids.source,
+    filmId: source.filmId,
+    kind: 'roll',
+    width: source.width,
+    length: source.length,
+    factoryEdges: ['left', 'right'],
+  };
+  const length = Math.round((before.length - pull.length) * 10) / 10;
+  if (length < -1)
+    return { code: 'stock.tooShort', id: before.id, lengthMm: before.length, pullMm: pull.length };
+  return {
+    source: length < NO_USE_MM ? null : { ...before, length },
+    offcuts: pull.offcuts
+      .filter(({ keep }) => keep)
+      .map(({ w, l, factoryEdges }, at) => ({
+        id: ids.offcut(at + 1),
+        filmId: source.filmId,
+        kind: 'offcut',
+        width: w,
+        length: l,
+        factoryEdges: [...factoryEdges],
+      })),
+  };
+}

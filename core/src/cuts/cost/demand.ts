@@ -1,0 +1,226 @@
+import { SMALLEST_LACK_MM } from '../../units/index.ts';
+import { costPerMm, weightPerMm } from './cost.ts';
+import { countingFor, type Counting } from './counting.ts';
+import type { PlanSource } from '../format/cutPlan.ts';
+import { divide, panelLayouts, wholeShapes, type Lane, type Layout, type Shape } from '../lay/layouts.ts';
+import type { FilmForPlan, PaneForPlan, PlanJob, RollEdge } from '../format/planJob.ts';
+
+/** One way in which a part may lie on a roll. */
+export interface Form {
+  readonly part: number;
+  readonly w: number;
+  readonly l: number;
+  readonly lane: Lane;
+  readonly shape: Shape;
+}
+
+/** Something that is cut as one piece: a pane, or one panel of a way to divide it. */
+export interface Part {
+  readonly at: number;
+  readonly kind: number;
+  readonly way: number;
+  readonly panel: number;
+  readonly panels: number;
+  readonly forms: readonly Form[];
+}
+
+/** One way to make a kind of pane: its parts, and for panels the one supply off which they all come (null: any). */
+export interface Way {
+  readonly parts: readonly number[];
+  readonly supply: number | null;
+}
+
+/** Panes that are alike in all that planning looks at. */
+export interface Kind {
+  readonly copies: readonly { readonly paneId: string; readonly copy: number; readonly key: string }[];
+  readonly ways: readonly Way[];
+}
+
+/** A roll or offcut on hand, or a width that is sold. */
+export interface Supply {
+  readonly at: number;
+  readonly kind: 'new' | 'roll' | 'offcut';
+  /** On hand: its id. Sold: null, as many as wanted. */
+  readonly id: string | null;
+  readonly width: number;
+  readonly length: number;
+  /** What its film costs; offcuts nothing. */
+  readonly costPerMm: number;
+  /** What its film counts by the rules, offcuts at their worth, new film once its roll is bought. */
+  readonly countPerMm: number;
+  /** What buying one more of it counts. */
+  readonly opening: number;
+  readonly factoryEdges: readonly RollEdge[];
+}
+
+export interface Demand {
+  readonly film: FilmForPlan;
+  readonly kinds: readonly Kind[];
+  readonly parts: readonly Part[];
+  readonly supplies: readonly Supply[];
+  /** What counts beside film; null: nothing. */
+  readonly counting: Counting | null;
+  /** No pull is slit at more places. */
+  readonly mostSlits: number;
+  /** Kinds whose panels must follow a pattern along the roll: no work for this planner. */
+  readonly patterned: boolean;
+}
+
+const BOTH: readonly RollEdge[] = ['left', 'right'];
+
+function suppliesOf(
+  film: FilmForPlan,
+  job: PlanJob,
+  counting: Counting | null,
+  only: (supply: Omit<Supply, 'at'>) => boolean,
+): Supply[] {
+  const onHand = job.stock
+    .filter((entry) => entry.filmId === film.id)
+    .map(({ id, kind, width, length, factoryEdges }) => {
+      const costsPerMm = weightPerMm(film, { kind, width }, job);
+      const countPerMm = counting && kind === 'offcut' ? counting.offcutPerMm({ width, length }) : costsPerMm;
+      return { kind, id, width, length, costPerMm: costsPerMm, countPerMm, opening: 0, factoryEdges };
+    });
+  const sold = film.rolls.map((roll) => {
+    const costsPerMm = costPerMm(film, { kind: 'new', ...roll });
+    return {
+      kind: 'new' as const,
+      id: null,
+      width: roll.width,
+      length: roll.length,
+      costPerMm: costsPerMm,
+      countPerMm: counting?.newPerMm(roll) ?? costsPerMm,
+      opening: counting?.opening(roll) ?? 0,
+      factoryEdges: BOTH,
+    };
+  });
+  return [...onHand, ...sold].filter(only).map((supply, at) => ({ ...supply, at }));
+}
+
+/** The only supply off which a form may be cut, since the other panels of its pane come off it; null: any. */
+export function boundTo(
+  { kinds, parts }: Pick<Demand, 'kinds' | 'parts'>,
+  { part }: Pick<Form, 'part'>,
+): number | null {
+  const found = parts[part];
+  return kinds[found?.kind ?? -1]?.ways[found?.way ?? -1]?.supply ?? null;
+}
+
+/** Whether a form can be cut from a supply at all. */
+export function goesOn(
+  form: Pick<Form, 'w' | 'l' | 'lane'>,
+  supply: Pick<Supply, 'width' | 'length' | 'factoryEdges'>,
+): boolean {
+  if (form.w > supply.width + SMALLEST_LACK_MM || form.l > supply.length + SMALLEST_LACK_MM) return false;
+  const has = (edge: RollEdge) => supply.factoryEdges.includes(edge);
+  switch (form.lane) {
+    case 'free':
+      return true;
+    case 'both':
+      return has('left') && has('right') && Math.abs(form.w - supply.width) <= SMALLEST_LACK_MM;
+    case 'left':
+    case 'right':
+      return has(form.lane);
+  }
+}
+
+const sameLayout = (layout: Layout) =>
+  layout
+    .map((shapes) => shapes.map(({ turn, w, l, lane }) => `${turn} ${w} ${l} ${lane}`).join(';'))
+    .join('|');
+
+function waysOf(pane: PaneForPlan, film: FilmForPlan, job: PlanJob, supplies: readonly Supply[]) {
+  const division = divide(pane, film, job.rules);
+  if (division.kind === 'impossible') return [];
+  if (division.kind === 'whole') {
+    const shapes = wholeShapes(pane, film, job.rules);
+    const able = supplies.filter(
+      (supply) => mayComeOff(pane, supply) && shapes.some((shape) => goesOn(shape, supply)),
+    );
+    const going = shapes.filter((shape) => able.some((supply) => goesOn(shape, supply)));
+    const layout: Layout = [going];
+    if (pane.from) return able.map(({ at }) => ({ layout, supply: at as number | null }));
+    return going.length > 0 ? [{ layout, supply: null }] : [];
+  }
+  return supplies.flatMap((supply) => {
+    if (!mayComeOff(pane, supply)) return [];
+    const seen = new Set<string>();
+    return panelLayouts(pane, film, job.rules, supply, division.ways).flatMap((layout) => {
+      const key = sameLayout(layout);
+      const goes = layout.every((shapes) => shapes.some((shape) => goesOn(shape, supply)));
+      if (seen.has(key) || !goes) return [];
+      seen.add(key);
+      return [{ layout, supply: supply.at as number | null }];
+    });
+  });
+}
+
+const sizeKey = ({ width, height, factoryEdge, seams, from }: PaneForPlan) =>
+  `${width} ${height} ${factoryEdge} ${seams.allowed} ${seams.axis} ${seams.at?.join() ?? ''} ${JSON.stringify(from ?? null)}`;
+
+/** Whether somebody's wish lets a pane come off a supply. */
+export function mayComeOff(
+  { from }: Pick<PaneForPlan, 'from'>,
+  source: { readonly id: string | null; readonly kind: Supply['kind']; readonly width: number },
+): boolean {
+  if (!from) return true;
+  return from.kind === 'onHand'
+    ? source.id === from.id
+    : source.kind === 'new' && Math.abs(source.width - from.width) <= SMALLEST_LACK_MM;
+}
+
+/** The panes of a film by kind, with every way to make them, and what there is to cut them from: all, or some of it. */
+export function demandOf(
+  film: FilmForPlan,
+  job: PlanJob,
+  only: (supply: Omit<Supply, 'at'>) => boolean = () => true,
+): Demand {
+  const counting = countingFor(film, job);
+  const supplies = suppliesOf(film, job, counting, only);
+  const groups = new Map<string, PaneForPlan[]>();
+  for (const pane of job.panes)
+    if (pane.filmId === film.id) groups.set(sizeKey(pane), [...(groups.get(sizeKey(pane)) ?? []), pane]);
+  const kinds: Kind[] = [];
+  const parts: Part[] = [];
+  for (const panes of groups.values()) {
+    const [first] = panes;
+    if (!first) continue;
+    const found = waysOf(first, film, job, supplies);
+    if (found.length === 0) continue;
+    const kind = kinds.length;
+    const ways = found.map(({ layout, supply }, way): Way => ({
+      supply,
+      parts: layout.map((shapes, panel) => {
+        const at = parts.length;
+        const forms = shapes.map((shape): Form => ({
+          part: at,
+          w: shape.w,
+          l: shape.l,
+          lane: shape.lane,
+          shape,
+        }));
+        parts.push({ at, kind, way, panel: panel + 1, panels: layout.length, forms });
+        return at;
+      }),
+    }));
+    // Room by room, so that the copies of a room come off one roll where they can.
+    const byRoom = [...panes].sort((a, b) => (a.room ?? '').localeCompare(b.room ?? ''));
+    const copies = byRoom.flatMap((pane) =>
+      Array.from({ length: pane.count }, (_, copy) => ({
+        paneId: pane.id,
+        copy: copy + 1,
+        key: `${pane.id}\n${copy + 1}`,
+      })),
+    );
+    kinds.push({ copies, ways });
+  }
+  const patterned = parts.some(({ forms }) => forms.some(({ shape }) => shape.phase !== null));
+  const mostSlits = job.rules.work?.mostSlits ?? Infinity;
+  return { film, kinds, parts, supplies, counting, mostSlits, patterned };
+}
+
+/** Used lengths and widths: the source of a plan that stands for a supply. */
+export function sourceOf(supply: Supply, filmId: string, newId: string): PlanSource {
+  const { kind, width, length } = supply;
+  return { id: supply.id ?? newId, filmId, kind, width, length };
+}

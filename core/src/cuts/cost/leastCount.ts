@@ -1,0 +1,79 @@
+import { boundBySections } from './crossSections.ts';
+import { demandOf, goesOn, type Demand } from './demand.ts';
+import type { LinearSolver } from './linearSolver.ts';
+import type { FilmForPlan, PlanJob } from '../format/planJob.ts';
+
+/** From this many different parts on the bound takes too long to be waited for. */
+const MOST_PARTS = 120;
+
+/** Film that the pieces take at the least, mm²: each as it lies smallest. */
+function leastArea({ kinds, parts }: Demand): number {
+  const areaOf = (part: number) => Math.min(...(parts[part]?.forms ?? []).map(({ w, l }) => w * l));
+  return kinds.reduce((sum, { copies, ways }) => {
+    const least = Math.min(...ways.map((way) => way.parts.reduce((all, part) => all + areaOf(part), 0)));
+    return sum + copies.length * least;
+  }, 0);
+}
+
+/** The roll that has to be bought at the least: some piece goes on no cheaper one, nor on what is on hand. */
+function dearestNeeded({ kinds, parts, supplies }: Demand): number {
+  const openingFor = (part: number) =>
+    Math.min(
+      ...supplies.flatMap((supply) =>
+        (parts[part]?.forms ?? []).some((form) => goesOn(form, supply)) ? [supply.opening] : [],
+      ),
+    );
+  const needed = kinds.map(({ ways }) =>
+    Math.min(...ways.map((way) => Math.max(...way.parts.map(openingFor)))),
+  );
+  return Math.max(0, ...needed.filter(Number.isFinite));
+}
+
+/**
+ * What no plan of a film's panes can count less than, by the job's rules; null where that was not proven. From the bound by
+ * cross-sections, with all that is free beside the pieces taken for leftovers of the highest worth, one pull, and rolls
+ * bought by their share, or one of them whole.
+ */
+export function leastCount(
+  film: FilmForPlan,
+  job: PlanJob,
+  solver: LinearSolver,
+  shouldStop: () => boolean,
+): number | null {
+  const demand = demandOf(film, job);
+  const { counting, supplies, parts, patterned } = demand;
+  const wanted = job.panes.reduce((sum, { filmId, count }) => sum + (filmId === film.id ? count : 0), 0);
+  const laid = demand.kinds.reduce((sum, { copies }) => sum + copies.length, 0);
+  if (!counting || patterned || wanted === 0 || laid < wanted || parts.length > MOST_PARTS) return null;
+  const worth = counting.mostWorthPerMm2;
+  const area = leastArea(demand);
+  // A leftover can be worth more than the film on hand it comes off is counted: that is given away once for all of it.
+  const given = (perMm: (at: number) => number) =>
+    supplies.reduce(
+      (sum, { at, kind, width, length }) =>
+        sum + (kind === 'new' ? 0 : Math.min(0, perMm(at) - worth * width) * length),
+      0,
+    );
+  const bound = (perMm: (at: number) => number): number => {
+    const lowered = supplies.map((supply) => ({
+      ...supply,
+      costPerMm: Math.max(0, perMm(supply.at) - worth * supply.width),
+    }));
+    const proven = boundBySections({ ...demand, supplies: lowered }, solver, shouldStop);
+    return (proven?.cost ?? 0) + given(perMm) + worth * area + counting.perPull;
+  };
+  const perMm = (at: number) => supplies[at]?.countPerMm ?? 0;
+  const byShare = bound((at) => perMm(at) + (supplies[at]?.opening ?? 0) / (supplies[at]?.length ?? 1));
+  const onHand = supplies.reduce(
+    (sum, { kind, width, length }) => sum + (kind === 'new' ? 0 : width * length),
+    0,
+  );
+  const openings = supplies.filter(({ kind }) => kind === 'new').map(({ opening }) => opening);
+  const opening = Math.max(
+    dearestNeeded(demand),
+    onHand < area && openings.length > 0 ? Math.min(...openings) : 0,
+  );
+  const oneWhole = opening > 0 ? bound(perMm) + opening : 0;
+  const least = Math.max(byShare, oneWhole);
+  return least > 0 ? least : null;
+}

@@ -1,0 +1,137 @@
+import { SMALLEST_LACK_MM } from '../../../units/index.ts';
+import type { OpenPull, OpenSource, OpenStrip, PlacedShape } from '../../lay/rollPacking.ts';
+import { sourceOf, type Demand, type Supply } from '../../cost/demand.ts';
+import { formsOf, type Arrangement, type BuiltPull, type Strip } from './builtPull.ts';
+
+type CopyNames = (part: number) => string | null;
+
+/** Hands out copies of panes: the k-th first panel of a way goes with its k-th second one. */
+function copyNames({ kinds, parts }: Demand, ways: Arrangement['ways']): CopyNames {
+  const next = new Map<number, number>();
+  return (part) => {
+    const found = parts[part];
+    const kind = found && kinds[found.kind];
+    if (!found || !kind) return null;
+    const before = (ways[found.kind] ?? []).slice(0, found.way).reduce((sum, count) => sum + count, 0);
+    const at = next.get(part) ?? 0;
+    next.set(part, at + 1);
+    return kind.copies[before + at]?.key ?? null;
+  };
+}
+
+interface NamedPull {
+  readonly pull: BuiltPull;
+  readonly open: Omit<OpenPull, 'start'>;
+  readonly copies: ReadonlySet<string>;
+}
+
+function openStrip(
+  strip: Strip,
+  x: number,
+  side: 'left' | 'right',
+  demand: Demand,
+  nameOf: CopyNames,
+): OpenStrip {
+  let filled = 0;
+  const pieces = strip.stack.flatMap((form): PlacedShape[] => {
+    const part = demand.parts[form.part];
+    const copyKey = nameOf(form.part);
+    if (!part || copyKey === null) return [];
+    const at = side === 'left' ? x : x + strip.w - form.w;
+    const placed = { copyKey, panel: part.panel, panels: part.panels, shape: form.shape, x: at, y: filled };
+    filled += form.l;
+    return [placed];
+  });
+  return { x, w: strip.w, lineUp: side, filled, pieces };
+}
+
+function named(pull: BuiltPull, supply: Supply, demand: Demand, nameOf: CopyNames): NamedPull {
+  const { strips } = pull;
+  const onLeft = strips.filter(({ lane }) => lane === 'left' || lane === 'both');
+  const onRight = strips.filter(({ lane }) => lane === 'right');
+  const between = strips.filter(({ lane }) => lane === null).sort((a, b) => b.w - a.w);
+  let x = 0;
+  const left = [...onLeft, ...between].map((strip) => {
+    const open = openStrip(strip, x, 'left', demand, nameOf);
+    x += strip.w;
+    return open;
+  });
+  const right = onRight.map((strip) => openStrip(strip, supply.width - strip.w, 'right', demand, nameOf));
+  const copies = new Set([...left, ...right].flatMap(({ pieces }) => pieces.map(({ copyKey }) => copyKey)));
+  return { pull, open: { length: pull.length, left, right }, copies };
+}
+
+/** Pulls that share a divided pane have to come off one roll. */
+function clusters(pulls: readonly NamedPull[], divided: ReadonlySet<string>): NamedPull[][] {
+  const groups: { pulls: NamedPull[]; copies: Set<string> }[] = [];
+  for (const pull of pulls) {
+    const shared = new Set([...pull.copies].filter((copy) => divided.has(copy)));
+    const touching = groups.filter(({ copies }) => [...shared].some((copy) => copies.has(copy)));
+    const joined = {
+      pulls: [...touching.flatMap((group) => group.pulls), pull],
+      copies: new Set([...touching.flatMap((group) => [...group.copies]), ...shared]),
+    };
+    for (const group of touching) groups.splice(groups.indexOf(group), 1);
+    groups.push(joined);
+  }
+  return groups.map((group) => group.pulls);
+}
+
+const lengthOf = (pulls: readonly NamedPull[]) => pulls.reduce((sum, { pull }) => sum + pull.length, 0);
+
+/** Puts clusters of pulls on as few rolls of a length as first fit, longest first, finds. Null where one fits none. */
+function onRolls(groups: readonly NamedPull[][], rollLength: number): NamedPull[][] | null {
+  const rolls: NamedPull[][] = [];
+  for (const group of [...groups].sort((a, b) => lengthOf(b) - lengthOf(a))) {
+    const length = lengthOf(group);
+    if (length > rollLength + SMALLEST_LACK_MM) return null;
+    const roll = rolls.find((each) => lengthOf(each) + length <= rollLength + SMALLEST_LACK_MM);
+    if (roll) roll.push(...group);
+    else rolls.push([...group]);
+  }
+  return rolls;
+}
+
+const widthsOf = ({ open }: NamedPull) =>
+  [...open.left, ...open.right].map(({ w }) => w.toFixed(1).padStart(9, '0')).join(' ');
+
+/**
+ * Names the pieces of an arrangement after their panes and puts its pulls on rolls: panels of one pane on one roll,
+ * pulls with the same knife settings one after the other. Null where a pane's panels are too many for one roll.
+ */
+export function realise(demand: Demand, arrangement: Arrangement, newId: () => string): OpenSource[] | null {
+  const nameOf = copyNames(demand, arrangement.ways);
+  const divided = new Set(
+    demand.kinds.flatMap(({ ways, copies }) =>
+      ways.some(({ parts }) => parts.length > 1) ? copies.map(({ key }) => key) : [],
+    ),
+  );
+  const sources: OpenSource[] = [];
+  for (const supply of demand.supplies) {
+    const pulls = arrangement.pulls
+      .filter((pull) => pull.supply === supply.at)
+      .sort((a, b) => (formsOf(a)[0]?.part ?? 0) - (formsOf(b)[0]?.part ?? 0))
+      .map((pull) => named(pull, supply, demand, nameOf));
+    if (pulls.length === 0) continue;
+    const rolls = supply.kind === 'new' ? onRolls(clusters(pulls, divided), supply.length) : [pulls];
+    if (!rolls) return null;
+    for (const roll of rolls) {
+      let used = 0;
+      const ordered = [...roll].sort((a, b) => widthsOf(b).localeCompare(widthsOf(a)));
+      const opened = ordered.map(({ open }): OpenPull => {
+        const start = used;
+        used += open.length;
+        return { start, ...open };
+      });
+      sources.push({
+        source: sourceOf(supply, demand.film.id, supply.kind === 'new' ? newId() : ''),
+        factoryEdges: supply.factoryEdges,
+        costPerMm: supply.costPerMm,
+        mostSlits: demand.mostSlits,
+        used,
+        pulls: opened,
+      });
+    }
+  }
+  return sources;
+}
