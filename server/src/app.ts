@@ -62,7 +62,7 @@ export function makeApp(parts: AppParts): Express {
   const sessionSettings = { db, now, secureCookies: parts.secureCookies };
   api.use(identifyCaller(sessionSettings), refuseForgedWrites);
   api.use(accountRoutes(sessionSettings, parts.demoSignIn));
-  api.use(shopRoutes(db, now), jobRoutes(db, now), paperRoutes(db, queue, now), pictureRoutes(db, now));
+  api.use(shopRoutes(db), jobRoutes(db, now), paperRoutes(db, queue, now), pictureRoutes(db, now));
   api.use(planningRoutes(db, queue, now), buyingRoutes(db, parts.suppliers));
   api.use((_req, res) => {
     sendProblem(res, 404, { title: 'Not found', detail: 'There is nothing at this address.' });

@@ -5,8 +5,6 @@ export {
   type FilmVerdict,
   type PaneToSuit,
 } from './verdict.ts';
-export { filmForPlan } from './filmForPlan.ts';
-export { NO_WANTS, WANTS, WANT_LEVELS, type Want, type WantLevel, type Wants } from './wants.ts';
 export {
   filmOnBuild,
   filmOnPane,
@@ -28,3 +26,4 @@ export {
   type Ranked,
 } from './ranking.ts';
 export { looksOf, privacyEndsAt, seenFrom, unevenFront, type Lighting, type Looks } from './seen.ts';
+export { paneForFilm } from './paneForFilm.ts';

@@ -1,3 +1,4 @@
+import type { Wants } from '../survey/index.ts';
 import { DEFAULT_RULE_SETS } from '../rules/index.ts';
 import { OPEN_SKY } from '../sun/index.ts';
 import {
@@ -19,7 +20,6 @@ import {
   seenFrom,
   unevenFront,
   type PaneForFilm,
-  type Wants,
 } from './index.ts';
 
 const rules = DEFAULT_RULE_SETS[0].film;

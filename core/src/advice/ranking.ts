@@ -1,9 +1,9 @@
+import { WANTS, type Want, type Wants } from '../survey/index.ts';
 import type { Film, FilmKind } from '../film/index.ts';
 import type { RuleSet } from '../rules/index.ts';
 import type { FilmFigures, GlassFigures } from './filmOnPane.ts';
 import { COVERS } from './seen.ts';
 import type { FilmVerdict } from './verdict.ts';
-import { WANTS, type Want, type Wants } from './wants.ts';
 
 const DECORATES: Readonly<Partial<Record<FilmKind, number>>> = {
   patterned: 1,

@@ -1,7 +1,12 @@
-import { divide, type PaneForPlan, type PlanJob, type UnplacedReason } from '../cuts/index.ts';
+import {
+  divisionOf,
+  type AskedOfFilm,
+  type Division,
+  type PlanJob,
+  type UnplacedReason,
+} from '../cuts/index.ts';
 import { glassVerdict, type Film } from '../film/index.ts';
 import type { Circumstance, GlassKind } from '../survey/index.ts';
-import { filmForPlan } from './filmForPlan.ts';
 
 /** What the place, not the glass, says against a film. */
 export type PlaceReason =
@@ -37,7 +42,7 @@ export interface FilmVerdict {
 export interface PaneToSuit {
   readonly glass: GlassKind;
   readonly circumstances: readonly Circumstance[];
-  readonly cut: Pick<PaneForPlan, 'width' | 'height' | 'factoryEdge' | 'seams'> | null;
+  readonly cut: AskedOfFilm | null;
 }
 
 const HOLDS_TOGETHER: ReadonlySet<Film['kind']> = new Set(['clearSecurity', 'solarSecurity']);
@@ -66,8 +71,16 @@ function saidByPlace(
   return found;
 }
 
-/** Whether a film may go on a pane: its place, the glass it is on, the rolls it comes in, and whether it may be seamed. */
-export function filmVerdict(film: Film, pane: PaneToSuit, rules: PlanJob['rules']): FilmVerdict {
+/**
+ * Whether a film may go on a pane: its place, the glass it is on, the rolls it comes in, and whether it may be seamed.
+ * How the pane goes on those rolls may be passed in where it is known.
+ */
+export function filmVerdict(
+  film: Film,
+  pane: PaneToSuit,
+  rules: PlanJob['rules'],
+  division: Division | null = pane.cut && divisionOf(pane.cut, film, rules),
+): FilmVerdict {
   const refused: FilmReason[] = [];
   const ask: FilmReason[] = [];
   const onGlass = glassVerdict(film.kind, pane.glass);
@@ -78,10 +91,7 @@ export function filmVerdict(film: Film, pane: PaneToSuit, rules: PlanJob['rules'
   if (film.rolls.length === 0) refused.push({ code: 'film.noRolls', film });
   else if (pane.cut) {
     const { width, height } = pane.cut;
-    const seams = { ...pane.cut.seams, allowed: pane.cut.seams.allowed && film.mayBeSeamed };
-    const asked = { id: 'pane', label: '', filmId: film.id, count: 1, ...pane.cut, seams };
-    const division = divide(asked, filmForPlan(film), rules);
-    if (division.kind === 'impossible') {
+    if (division?.kind === 'impossible') {
       const widestMm = Math.max(...film.rolls.map((roll) => roll.widthMm));
       refused.push({
         code: 'pane.tooLarge',

@@ -1,7 +1,5 @@
 import { z } from 'zod';
-
-export const ROLES = ['owner', 'installer', 'apprentice'] as const;
-export type Role = (typeof ROLES)[number];
+import { ROLES } from '../record/index.ts';
 
 export const signInSchema = z
   .strictObject({

@@ -1,12 +1,10 @@
 export {
-  ROLES,
   personSchema,
   preferencesSchema,
   sessionSchema,
   signInSchema,
   type Person,
   type Preferences,
-  type Role,
   type Session,
   type SignIn,
 } from './account.ts';
@@ -19,6 +17,7 @@ export {
   mayWrite,
   newJobSchema,
   newPaperSchema,
+  PAPER_KINDS,
   paperSchema,
   recordKey,
   sentEditSchema,
@@ -31,6 +30,7 @@ export {
   type NewJob,
   type NewPaper,
   type Paper,
+  type SentChange,
   type SentEdit,
   type StaleRecord,
 } from './jobs.ts';
@@ -62,14 +62,5 @@ export {
   type SupplierAnswers,
 } from './buying.ts';
 export { operations, type Operation } from './operations.ts';
-export {
-  cutPullSchema,
-  rackEntrySchema,
-  reservationSchema,
-  saveRackSchema,
-  type CutPull,
-  type RackEntry,
-  type Reservation,
-  type SaveRack,
-} from './rack.ts';
+export { rackEntrySchema, saveRackSchema, type RackEntry, type SaveRack } from './rack.ts';
 export { RACK_COLUMNS, linesOfRack, readRackRows, type ReadRack } from './rackSheet.ts';

@@ -1,31 +1,17 @@
 import { z } from 'zod';
 import {
-  jobRecordsSchema,
   RECORD_KINDS,
-  recordIdSchema,
-  recordSchemas,
+  jobOutlineSchema,
+  jobRecordsSchema,
+  rulesOfKind,
   siteSchema,
+  type RecordData,
   type RecordKind,
 } from '../job/index.ts';
-import { RULES_OF_ROLES } from './roles.ts';
-import type { Role } from './account.ts';
+import { recordIdSchema, type Role } from '../record/index.ts';
 
-export const jobSummarySchema = z
-  .strictObject({
-    id: z.uuid(),
-    name: z.string(),
-    customer: z.string(),
-    town: z.string(),
-    panes: z.int(),
-    measured: z.int(),
-    filmed: z.int(),
-    planKept: z.boolean(),
-    done: z.int(),
-    openFaults: z.int(),
-    /** The latest cure date of the panes done, `YYYY-MM-DD`. */
-    curesOn: z.string().nullable(),
-    changedAt: z.iso.datetime({ offset: true }),
-  })
+export const jobSummarySchema = jobOutlineSchema
+  .extend({ id: z.uuid(), changedAt: z.iso.datetime({ offset: true }) })
   .meta({ id: 'JobSummary' });
 
 export const newJobSchema = z
@@ -51,37 +37,42 @@ export const jobAnswerSchema = z
   .strictObject({ id: z.uuid(), records: jobRecordsSchema, versions: versionsSchema })
   .meta({ id: 'Job' });
 
-const sentChange = <Kind extends RecordKind>(kind: Kind) =>
+/** A change as it is sent: what the record is to be, and the version it was made on. */
+export type SentChange = {
+  [Kind in RecordKind]: {
+    readonly kind: Kind;
+    readonly id: string;
+    /** The version this change was made on; 0 for a record that is new. */
+    readonly baseVersion: number;
+    readonly after: RecordData[Kind] | null;
+  };
+}[RecordKind];
+
+const sentChange = (kind: RecordKind) =>
   z.strictObject({
     kind: z.literal(kind),
     id: recordIdSchema,
-    /** The version this change was made on; 0 for a record that is new. */
     baseVersion: z.int().min(0),
-    after: recordSchemas[kind].nullable(),
+    after: rulesOfKind(kind).schema.nullable(),
   });
+const [firstKind, ...otherKinds] = RECORD_KINDS;
+const sentChangeSchema = z.discriminatedUnion('kind', [
+  sentChange(firstKind),
+  ...otherKinds.map(sentChange),
+]) as unknown as z.ZodType<SentChange>;
 
 export const sentEditSchema = z
   .strictObject({
     editId: z.uuid(),
     label: z.string().max(200),
-    changes: z
-      .array(
-        z.discriminatedUnion('kind', [
-          sentChange('job'),
-          sentChange('room'),
-          sentChange('wall'),
-          sentChange('pane'),
-          sentChange('fitting'),
-          sentChange('plan'),
-          sentChange('sold'),
-        ]),
-      )
-      .min(1)
-      .max(5000),
+    changes: z.array(sentChangeSchema).min(1).max(5000),
   })
   .meta({ id: 'Edit' });
 
-export const editAnswerSchema = z.strictObject({ versions: versionsSchema }).meta({ id: 'EditAnswer' });
+/** The versions after an edit, and what somebody has to know of it: the rack does not hold what was cut, say. */
+export const editAnswerSchema = z
+  .strictObject({ versions: versionsSchema, notices: z.array(z.string()) })
+  .meta({ id: 'EditAnswer' });
 
 /** A record that somebody else has changed since: theirs as it now stands. */
 export const staleRecordSchema = z.strictObject({
@@ -91,13 +82,8 @@ export const staleRecordSchema = z.strictObject({
   theirs: z.unknown(),
 });
 
-export const paperKindSchema = z.enum([
-  'cut-list',
-  'care-sheet',
-  'condition-sheet',
-  'labels',
-  'single-labels',
-]);
+export const PAPER_KINDS = ['cut-list', 'care-sheet', 'condition-sheet', 'labels', 'single-labels'] as const;
+export const paperKindSchema = z.enum(PAPER_KINDS);
 export const paperSchema = z
   .strictObject({
     id: z.uuid(),
@@ -127,5 +113,5 @@ export function recordKey(kind: RecordKind, id: string): string {
 
 /** Whether a role may write records of a kind. */
 export function mayWrite(role: Role, kind: RecordKind): boolean {
-  return RULES_OF_ROLES[role].writes.includes(kind);
+  return rulesOfKind(kind).writtenBy.includes(role);
 }

@@ -13,7 +13,7 @@ import {
 } from './jobs.ts';
 import { askSuppliersSchema, filmWantedSchema, supplierAnswersSchema } from './buying.ts';
 import { lastPlanningSchema, newPlanningSchema, planningSchema } from './plannings.ts';
-import { cutPullSchema, reservationSchema, saveRackSchema, savedRackSchema } from './rack.ts';
+import { saveRackSchema, savedRackSchema } from './rack.ts';
 import {
   saveFilmsSchema,
   savedFilmsSchema,
@@ -118,26 +118,6 @@ export const operations = {
     status: 200,
     params: noParams,
     body: saveRackSchema,
-    answer: savedRackSchema,
-  }),
-  reserve: operation({
-    method: 'put',
-    path: '/jobs/:id/reservation',
-    summary: 'Reserve what the kept plan takes off the rack; 409 when another job has it',
-    access: 'signedIn',
-    status: 200,
-    params: byId,
-    body: reservationSchema,
-    answer: reservationSchema,
-  }),
-  cutPull: operation({
-    method: 'post',
-    path: '/jobs/:id/cut-pulls',
-    summary: 'Tell that a pull was cut: the rack gets shorter by it, its leftovers go there',
-    access: 'signedIn',
-    status: 200,
-    params: byId,
-    body: cutPullSchema,
     answer: savedRackSchema,
   }),
   saveRuleSet: operation({

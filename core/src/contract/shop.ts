@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { rackEntrySchema } from './rack.ts';
 import { wantedSizeSchema } from '../cuts/index.ts';
 import { filmSchema } from '../film/index.ts';
-import type { ShopBook } from '../job/index.ts';
+import type { ShopData } from '../job/index.ts';
 import { ruleSetSchema } from '../rules/index.ts';
 
 const filmInBook = filmSchema.meta({ id: 'Film' });
@@ -44,7 +44,7 @@ export type SaveRuleSet = z.infer<typeof saveRuleSetSchema>;
 export function bookForJob(
   { films, rack, ruleSets, cutBefore }: ShopBookAnswer,
   jobId: string | null,
-): ShopBook {
+): ShopData {
   return {
     films,
     stock: rack

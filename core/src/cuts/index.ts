@@ -43,3 +43,26 @@ export { consume, type Consumed, type TooShort } from './after/consume.ts';
 export { plotOf, plotSvg, type PlotOutline, type PlotRect } from './after/plot.ts';
 export { restOf, type Rest } from './byHand/replan.ts';
 export { movePiece, type MoveProblem, type Moved, type NewPlace } from './byHand/rearrange.ts';
+export { filmForPlan } from './fromFilm.ts';
+export {
+  askedOfFilm,
+  divisionOf,
+  paneForPlan,
+  planRulesOf,
+  stripsOfPane,
+  type AskedOfFilm,
+  type MeasuredPane,
+} from './fromPane.ts';
+export { middleOf, piecesOfPane, seamsBetween, type Seam } from './lay/seams.ts';
+export { seamMarks, type FrameMark, type SeamMarks } from './after/seamMarks.ts';
+export { netPlot } from './after/netPlot.ts';
+export {
+  moveSeam,
+  seamPlaces,
+  seamsNow,
+  snapSeam,
+  type PaneAmongOthers,
+  type SpliceOfPane,
+} from './byHand/seamPlaces.ts';
+export { PLAN_ID, cutsRecords, type KeptPlan } from './records.ts';
+export { pullsJustCut, takenByPlan, type TakenByPlan } from './after/rackOfPlan.ts';

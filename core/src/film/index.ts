@@ -23,3 +23,31 @@ export {
   type RollOnSale,
 } from './film.ts';
 export { glassVerdict, type GlassVerdict } from './glassVerdict.ts';
+export {
+  coveredStrips,
+  leadOn,
+  patternOverWall,
+  pieceSize,
+  type CoveredStrip,
+  type DoorMarking,
+  type LeadNeeded,
+} from './coverage.ts';
+export {
+  FACINGS,
+  facingOf,
+  panesOfRule,
+  parseFillRule,
+  type Facing,
+  type FillProblem,
+  type FillRule,
+  type FillWords,
+} from './fillRule.ts';
+export { isHeavy, lightGapOf, type LightGapRules } from './lightGap.ts';
+export { filmRecords, type FilmChange, type FilmRecords, type SoldFilm } from './records.ts';
+export {
+  filmsChangedSinceSale,
+  filmsOfJob,
+  pinFilms,
+  unpinFilm,
+  type FilmChangedSinceSale,
+} from './soldFilms.ts';

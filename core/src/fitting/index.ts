@@ -11,3 +11,4 @@ export {
   type PaneToFit,
 } from './steps.ts';
 export { cureDays, cureOf, dayAt, type Cure } from './cure.ts';
+export { NO_FITTING, fittingRecords, type Fitting, type PaneFault } from './records.ts';

@@ -1,4 +1,4 @@
-import type { Film } from '../film/index.ts';
+import { isHeavy, lightGapOf, type Film } from '../film/index.ts';
 import type { RuleSet } from '../rules/index.ts';
 import type { GlassKind, Side, Size } from '../survey/index.ts';
 
@@ -80,17 +80,16 @@ export function isHungDry(film: Pick<Film, 'kind'>): boolean {
 export function fittingFigures(pane: PaneToFit, rules: RuleSet): FittingFigures {
   const { fitting, cutting } = rules;
   const areaM2 = (pane.glass.widthMm * pane.glass.heightMm) / 1e6;
-  const heavy = pane.film.thicknessUm >= fitting.heavyFromUm;
   const handsBecause: HandsReason[] = [
     ...(areaM2 > fitting.oneHandUpToM2 ? (['size'] as const) : []),
     ...(pane.topOverFloorMm > fitting.reachMm ? (['height'] as const) : []),
-    ...(heavy ? (['heavyFilm'] as const) : []),
+    ...(isHeavy(pane.film, fitting) ? (['heavyFilm'] as const) : []),
   ];
   const solutionLitres = isHungDry(pane.film) ? 0 : areaM2 * fitting.solutionLitresPerM2;
   const sides: readonly Side[] = ['top', 'right', 'bottom', 'left'];
   return {
     areaM2,
-    lightGapMm: heavy ? fitting.heavyLightGapMm : fitting.lightGapMm,
+    lightGapMm: lightGapOf(pane.film, fitting),
     hands: handsBecause.length > 0 ? 2 : 1,
     handsBecause,
     solutionLitres,

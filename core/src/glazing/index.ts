@@ -43,3 +43,4 @@ export {
   type GlazingResult,
 } from './glazingCase.ts';
 export { glassBuild, type GlassBuild } from './glassLibrary.ts';
+export { asProbed, glassDoubt, type GlassDisagreement, type GlassDoubt } from './glassDoubt.ts';

@@ -1,3 +1,15 @@
+import { asProbed, glassDoubt } from '../glazing/index.ts';
+import {
+  coveredStrips,
+  filmsChangedSinceSale,
+  leadOn,
+  panesOfRule,
+  parseFillRule,
+  patternOverWall,
+  pinFilms,
+  unpinFilm,
+} from '../film/index.ts';
+import type { Coverage, GlassProbe } from '../survey/index.ts';
 import { silverForTest } from '../testing/jobs.ts';
 import { bookForTest, recordsForTest } from '../testing/jobs.ts';
 import { neutralForTest } from '../testing/films.ts';
@@ -9,27 +21,13 @@ import {
   describeGlassDoubt,
   readBackRule,
 } from '../words/index.ts';
-import {
-  applyEdit,
-  asProbed,
-  bookOfJob,
-  coveredStrips,
-  glassDoubt,
-  leadOn,
-  panesOfRule,
-  parseFillRule,
-  patternOverWall,
-  planJobOf,
-  sell,
-  soldOtherwise,
-  unsell,
-  type Coverage,
-  type GlassProbe,
-} from './index.ts';
+import { applyEdit, deriveJob, shopDataOfJob, type JobRecords, type ShopData } from './index.ts';
 
 const rules = DEFAULT_RULE_SETS[0];
 const words = { openings: OPENING_NAMES, glass: GLASS_NAMES };
 const book = { ...bookForTest, films: [silverForTest, neutralForTest] };
+
+const planJobOf = (records: JobRecords, shop: ShopData) => deriveJob(records, shop).plan;
 
 describe('what film covers of a pane', () => {
   const strips = (coverage: Coverage, sillMm = 300, heightMm = 1800) =>
@@ -156,7 +154,7 @@ describe('films as they were sold', () => {
     const sold = applyEdit(records, {
       id: 'e',
       label: 'Sold',
-      changes: sell(records, book, '2026-11-25T10:00:00Z'),
+      changes: pinFilms(records, book.films, '2026-11-25T10:00:00Z'),
     });
     if (!sold.ok) throw new Error('not sold');
     const dearer = {
@@ -165,16 +163,18 @@ describe('films as they were sold', () => {
       rolls: [{ widthMm: 1524, lengthMm: 30480, price: 500, soldBy: 'roll' as const, later: [] }],
     };
     const later = { ...book, films: [dearer, neutralForTest] };
-    expect(bookOfJob(sold.value, later, '2026-11-25').films[0]?.rolls[0]?.price).toBe(412);
-    expect(soldOtherwise(sold.value, later)).toMatchObject([{ filmId: silverForTest.id, now: dearer }]);
-    expect(soldOtherwise(sold.value, book)).toEqual([]);
-    expect(bookOfJob(sold.value, { ...book, films: [] }, '2026-11-25').films).toEqual([silverForTest]);
+    expect(shopDataOfJob(sold.value, later, '2026-11-25').films[0]?.rolls[0]?.price).toBe(412);
+    expect(filmsChangedSinceSale(sold.value, later.films)).toMatchObject([
+      { filmId: silverForTest.id, now: dearer },
+    ]);
+    expect(filmsChangedSinceSale(sold.value, book.films)).toEqual([]);
+    expect(shopDataOfJob(sold.value, { ...book, films: [] }, '2026-11-25').films).toEqual([silverForTest]);
     const back = applyEdit(sold.value, {
       id: 'f',
       label: 'Back',
-      changes: unsell(sold.value, silverForTest.id),
+      changes: unpinFilm(sold.value, silverForTest.id),
     });
-    expect(back.ok && bookOfJob(back.value, later, '2026-11-25').films[0]).toBe(dearer);
+    expect(back.ok && shopDataOfJob(back.value, later, '2026-11-25').films[0]).toBe(dearer);
   });
 });
 

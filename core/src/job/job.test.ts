@@ -1,3 +1,4 @@
+import { patchRecord } from '../record/index.ts';
 import { checkPlan } from '../check/index.ts';
 import { describePlanFault } from '../words/index.ts';
 import { planCuts } from '../cuts/index.ts';
@@ -7,19 +8,21 @@ import { bookForTest, recordsForTest } from '../testing/jobs.ts';
 import {
   applyEdit,
   danglingRecords,
+  deriveJob,
   invertEdit,
   jobFileFormat,
-  jobFigures,
-  keptPlan,
-  paneToFit,
-  patchRecord,
-  planJobOf,
+  outlineOfJob,
   readJobRecords,
   removeWithDependents,
   writeJobFile,
   type Edit,
   type JobRecords,
+  type ShopData,
 } from './index.ts';
+
+const planJobOf = (records: JobRecords, shop: ShopData) => deriveJob(records, shop).plan;
+const keptPlan = (records: JobRecords, shop: ShopData) => deriveJob(records, shop).kept;
+const fileOf = (records: JobRecords) => writeJobFile(records, planJobOf(records, bookForTest).job);
 
 const place = {
   customer: 'Somebody',
@@ -108,9 +111,9 @@ describe('from a job to its cuts', () => {
       ...records,
       plan: { plan: { job, plan, keptAt: '2027-03-01T10:00:00Z', cutPullIds: [], lockedPullIds: [] } },
     };
-    expect(keptPlan(kept, bookForTest)?.holds).toBe(true);
+    expect(keptPlan(kept, bookForTest).kind).toBe('holds');
     const changed = applyEdit(kept, readingChange(kept, 900));
-    expect(changed.ok && keptPlan(changed.value, bookForTest)?.holds).toBe(false);
+    expect(changed.ok && keptPlan(changed.value, bookForTest).kind).toBe('changed');
   });
 
   test('a plan that was kept before rules said what counts beside film holds on', () => {
@@ -126,22 +129,16 @@ describe('from a job to its cuts', () => {
     for (const pane of older.panes) delete pane.room;
     const kept = { job: older, plan, keptAt: '2026-10-01T10:00:00Z', cutPullIds: [], lockedPullIds: [] };
     const withPlan = { ...records, plan: { plan: kept } };
-    expect(keptPlan(withPlan, bookForTest)?.holds).toBe(true);
+    expect(keptPlan(withPlan, bookForTest).kind).toBe('holds');
     const changed = applyEdit(withPlan, readingChange(withPlan, 900));
-    expect(changed.ok && keptPlan(changed.value, bookForTest)?.holds).toBe(false);
+    expect(changed.ok && keptPlan(changed.value, bookForTest).kind).toBe('changed');
   });
 
-  test('the figures on the sill are those of the panes', () => {
-    expect(jobFigures(recordsForTest(), bookForTest)).toMatchObject({
-      panes: 3,
-      measured: 3,
-      filmed: 3,
-      doubts: 1,
-      done: 0,
-    });
-    const records = recordsForTest();
-    const pane = records.pane['p1'];
-    expect(pane && paneToFit(pane, 'p1', records, bookForTest)).toMatchObject({
+  test('the outline counts the panes; the fitter meets what is covered', () => {
+    const derived = deriveJob(recordsForTest(), bookForTest);
+    expect(outlineOfJob(derived)).toMatchObject({ panes: 3, measured: 3, filmed: 3, done: 0 });
+    expect(derived.panes.map(({ isInDoubt }) => isInDoubt)).toEqual([false, true, false]);
+    expect(derived.pane('p1')?.toFit).toMatchObject({
       glass: { widthMm: 820, heightMm: 1326 },
     });
   });
@@ -150,7 +147,7 @@ describe('from a job to its cuts', () => {
 describe('the job file', () => {
   test('is read back without loss', () => {
     const records = recordsForTest();
-    const written: unknown = JSON.parse(JSON.stringify(writeJobFile(records, bookForTest)));
+    const written: unknown = JSON.parse(JSON.stringify(fileOf(records)));
     const read = readFormatValue(written, jobFileFormat);
     if (!read.ok) throw new Error(JSON.stringify(read.problem));
     expect(readJobRecords(read.value.value, bookForTest, null)).toEqual({
@@ -173,7 +170,7 @@ describe('the job file', () => {
   test('records that point at nothing are found', () => {
     const records = { ...recordsForTest(), wall: {} };
     expect(danglingRecords(records).map(({ id }) => id)).toEqual(['p1', 'p2', 'p3']);
-    const file = { ...writeJobFile(recordsForTest(), bookForTest), records };
+    const file = { ...fileOf(recordsForTest()), records };
     expect(readJobRecords(file, bookForTest, null)).toMatchObject({
       problem: [{ path: 'records.pane.p1' }, {}, {}],
     });

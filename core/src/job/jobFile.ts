@@ -1,33 +1,12 @@
 import { z } from 'zod';
 import { checkReferences, planJobFields, type PlanJob } from '../cuts/index.ts';
 import type { RuleSet } from '../rules/index.ts';
-import { NO_READINGS, readingOf } from '../survey/index.ts';
+import { NEW_PANE, NEW_ROOM, NEW_WALL, NO_READINGS, readingOf, type Pane } from '../survey/index.ts';
 import { fail, succeed, type FileProblem, type FormatReader, type Result } from '../units/index.ts';
-import { planJobOf, type ShopBook } from './planning.ts';
-import {
-  HEADER_ID,
-  NEW_PANE,
-  NEW_ROOM,
-  NEW_WALL,
-  NEW_HEADER,
-  RECORD_KINDS,
-  headerOf,
-  recordSchemas,
-  type JobRecords,
-  type Pane,
-} from './records.ts';
-
-const recordsOf = <Schema extends z.ZodType>(schema: Schema) => z.record(z.string(), schema);
-
-export const jobRecordsSchema = z.strictObject({
-  job: recordsOf(recordSchemas.job),
-  room: recordsOf(recordSchemas.room),
-  wall: recordsOf(recordSchemas.wall),
-  pane: recordsOf(recordSchemas.pane),
-  fitting: recordsOf(recordSchemas.fitting),
-  plan: recordsOf(recordSchemas.plan),
-  sold: recordsOf(recordSchemas.sold).default({}),
-}) satisfies z.ZodType<JobRecords, unknown>;
+import { danglingRecords } from './edit.ts';
+import { HEADER_ID, NEW_HEADER, type JobHeader } from './header.ts';
+import { EMPTY_RECORDS, headerOf, jobRecordsSchema, type JobRecords } from './records.ts';
+import type { ShopData } from './shopData.ts';
 
 /** The application's job file: what planning needs (neat-sill/job 1), and under `records` the whole job. */
 export const jobFileSchema = z
@@ -43,15 +22,15 @@ export const jobFileFormat: FormatReader<JobFile> = {
   schema: jobFileSchema,
 };
 
-/** Writes a job as a file from which it can be read back without loss, and which planning can use as it is. */
-export function writeJobFile(records: JobRecords, book: ShopBook): JobFile {
-  return { ...planJobOf(records, book).job, records };
+/** Writes a job, with what planning makes of it, as a file from which it can be read back without loss. */
+export function writeJobFile(records: JobRecords, planJob: PlanJob): JobFile {
+  return { ...planJob, records };
 }
 
 /** Where a job goes that was written for planning only and says nothing of its site. */
 export interface NewSite {
   readonly customer: string;
-  readonly site: z.infer<typeof recordSchemas.job>['site'];
+  readonly site: JobHeader['site'];
 }
 
 export interface ReadRecords {
@@ -67,10 +46,10 @@ export interface ReadRecords {
  */
 export function readJobRecords(
   file: JobFile,
-  book: ShopBook,
+  shop: ShopData,
   place: NewSite | null,
 ): Result<ReadRecords, readonly FileProblem[]> {
-  const read = file.records ?? (place && recordsFromPlanJob(file, book.ruleSets[0], place));
+  const read = file.records ?? (place && recordsFromPlanJob(file, shop.ruleSets[0], place));
   if (!read)
     return fail([
       {
@@ -98,10 +77,10 @@ export function readJobRecords(
         sentence: `This ${kind} belongs to something that is not in the file; take it out, or download the file again.`,
       })),
     );
-  const films = new Set([...book.films.map(({ id }) => id), ...Object.keys(read.sold)]);
+  const films = new Set([...shop.films.map(({ id }) => id), ...Object.keys(read.sold)]);
   const wanted = Object.values(read.pane).flatMap(({ filmId }) => filmId ?? []);
-  const rulesKnown = book.ruleSets.some(({ id }) => id === header.ruleSetId);
-  const ruleSetId = rulesKnown ? header.ruleSetId : (book.ruleSets[0]?.id ?? '');
+  const rulesKnown = shop.ruleSets.some(({ id }) => id === header.ruleSetId);
+  const ruleSetId = rulesKnown ? header.ruleSetId : (shop.ruleSets[0]?.id ?? '');
   const pane = Object.fromEntries(
     Object.entries(read.pane).map(([id, data]) => [
       id,
@@ -134,6 +113,7 @@ function recordsFromPlanJob(file: PlanJob, rules: RuleSet | undefined, place: Ne
     },
   ]);
   return {
+    ...EMPTY_RECORDS,
     job: {
       [HEADER_ID]: {
         name: file.name.trim() || 'Job from a file',
@@ -155,22 +135,5 @@ function recordsFromPlanJob(file: PlanJob, rules: RuleSet | undefined, place: Ne
       },
     },
     pane: Object.fromEntries(panes),
-    fitting: {},
-    plan: {},
-    sold: {},
   };
-}
-
-/** Records that point at nothing: panes without a wall, walls without a room, fittings without a pane. */
-export function danglingRecords(records: JobRecords): { kind: (typeof RECORD_KINDS)[number]; id: string }[] {
-  const missing = <Data>(
-    kind: (typeof RECORD_KINDS)[number],
-    of: Readonly<Record<string, Data>>,
-    has: (data: Data, id: string) => boolean,
-  ) => Object.entries(of).flatMap(([id, data]) => (has(data, id) ? [] : [{ kind, id }]));
-  return [
-    ...missing('wall', records.wall, (wall) => wall.roomId in records.room),
-    ...missing('pane', records.pane, (pane) => pane.wallId in records.wall),
-    ...missing('fitting', records.fitting, (_, id) => id in records.pane),
-  ];
 }

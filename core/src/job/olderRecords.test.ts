@@ -1,6 +1,6 @@
 import { bookForTest, recordsForTest } from '../testing/jobs.ts';
 import { readFormatValue } from '../units/index.ts';
-import { jobFileFormat, readJobRecords, recordSchemas, writeJobFile } from './index.ts';
+import { deriveJob, jobFileFormat, readJobRecords, recordKinds, writeJobFile } from './index.ts';
 
 /** A record as the first version wrote it: without what came later. */
 function first(record: object, ...later: readonly string[]): Record<string, unknown> {
@@ -21,7 +21,7 @@ test('records of the first version read as if nobody had said more', () => {
     heightMiddle: null,
     heightRight: null,
   };
-  const read = recordSchemas.pane.parse(oldPane);
+  const read = recordKinds.pane.schema.parse(oldPane);
   expect(read.readings.widthTop).toEqual({
     mm: 819.15,
     typed: '32 1/4',
@@ -33,13 +33,13 @@ test('records of the first version read as if nobody had said more', () => {
   });
   expect(read).toMatchObject({ twinSet: null, cell: null, condition: [], hidden: [], hole: null });
   expect(read.readings.diagonalDown).toBeNull();
-  expect(recordSchemas.wall.parse(first(wall['w1'] ?? {}, ...LATER_IN_WALL))).toEqual(wall['w1']);
-  expect(recordSchemas.job.parse(first(job['job'] ?? {}, 'visit'))).toEqual(job['job']);
+  expect(recordKinds.wall.schema.parse(first(wall['w1'] ?? {}, ...LATER_IN_WALL))).toEqual(wall['w1']);
+  expect(recordKinds.job.schema.parse(first(job['job'] ?? {}, 'visit'))).toEqual(job['job']);
 });
 
 test('a job file of the first version is read without loss and without a word', () => {
   const records = recordsForTest();
-  const file = writeJobFile(records, bookForTest);
+  const file = writeJobFile(records, deriveJob(records, bookForTest).plan.job);
   const old = {
     ...file,
     records: {

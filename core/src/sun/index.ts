@@ -19,3 +19,4 @@ export {
   type SunYear,
 } from './clearSky.ts';
 export { placeFields } from './place.ts';
+export { sunOfWall, sunUncertaintyOfWall } from './sunOfWall.ts';

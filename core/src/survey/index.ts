@@ -28,7 +28,7 @@ export {
   type Side,
   type Size,
 } from './pane.ts';
-export { nextReadingPlace, paneSizes, type PaneSizes } from './sizes.ts';
+export { nextReadingPlace, paneSizes, type PaneSizes, type SizeRules } from './sizes.ts';
 export { svgPath, type Outline, type OutlineCorner } from './outline.ts';
 export {
   RECTANGLE,
@@ -64,3 +64,46 @@ export {
 export { fitPane, type Corner, type FittedPane } from './squareness.ts';
 export { bearingOnPlan, endsOnPlan, facesOnPlan, layOut, type WallOnPlan } from './sitePlan.ts';
 export { placeOpenings, type OpeningToPlace, type PlacedOpening } from './wall.ts';
+export { outlineInside } from './outlineInside.ts';
+export {
+  NEW_PANE,
+  NEW_ROOM,
+  NEW_WALL,
+  panesOfWall,
+  surveyRecords,
+  type Coverage,
+  type GlassProbe,
+  type Leading,
+  type Pane,
+  type Room,
+  type SurveyChange,
+  type SurveyRecords,
+  type Wall,
+} from './records.ts';
+export type { SurveyRules } from './surveyRules.ts';
+export { doubtsOfPanes } from './doubt/doubtsOfPanes.ts';
+export { NO_WANTS, WANTS, WANT_LEVELS, type Want, type WantLevel, type Wants } from './wants.ts';
+export {
+  copyOfRoom,
+  copyOfWall,
+  emptyOpening,
+  lightsOfPanes,
+  openingsOfLine,
+  sameAsPane,
+  twinsOfPanes,
+  type TakeOff,
+} from './takeOff.ts';
+export {
+  PANE_COLUMNS,
+  guessColumns,
+  paneListOf,
+  panesOfRows,
+  readPaneRows,
+  type BadRow,
+  type CellProblem,
+  type ColumnMap,
+  type PaneColumn,
+  type PaneRow,
+  type PaneWords,
+} from './paneList.ts';
+export { northTurned, wallMoved, wallOnPlan, wallsLaidOut } from './wallsOnPlan.ts';

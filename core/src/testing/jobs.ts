@@ -1,15 +1,23 @@
-import type { Film } from '../film/index.ts';
 import {
   NEW_PANE,
   NEW_ROOM,
   NEW_WALL,
-  NEW_HEADER,
-  type JobRecords,
+  NO_READINGS,
+  READING_PLACES,
+  readingOf,
   type Pane,
-  type ShopBook,
+  type Readings,
+} from '../survey/index.ts';
+import type { Film } from '../film/index.ts';
+import {
+  NEW_HEADER,
+  deriveJob,
+  writeJobFile,
+  type JobFile,
+  type JobRecords,
+  type ShopData,
 } from '../job/index.ts';
 import { DEFAULT_RULE_SETS } from '../rules/index.ts';
-import { NO_READINGS, READING_PLACES, readingOf, type Readings } from '../survey/index.ts';
 
 export const silverForTest: Film = {
   id: 'gannet-silver-20',
@@ -45,7 +53,7 @@ export const silverForTest: Film = {
   pattern: null,
 };
 
-export const bookForTest: ShopBook = {
+export const bookForTest: ShopData = {
   films: [silverForTest],
   stock: [],
   ruleSets: DEFAULT_RULE_SETS,
@@ -116,4 +124,9 @@ export function recordsForTest(
     plan: {},
     sold: {},
   };
+}
+
+/** A job as a file, with what planning makes of it. */
+export function jobFileForTest(records: JobRecords, shop: ShopData = bookForTest): JobFile {
+  return writeJobFile(records, deriveJob(records, shop).plan.job);
 }

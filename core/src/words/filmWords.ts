@@ -1,3 +1,4 @@
+import type { Want } from '../survey/index.ts';
 import {
   privacyEndsAt,
   seenFrom,
@@ -6,7 +7,6 @@ import {
   type Looks,
   type OutReason,
   type Ranked,
-  type Want,
 } from '../advice/index.ts';
 import type { Breakage, BreakageCause, BreakageVerdict, Uncertainty } from '../glazing/index.ts';
 import type { RuleSet } from '../rules/index.ts';

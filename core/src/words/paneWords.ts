@@ -1,4 +1,4 @@
-import type { CellProblem, PaneWords } from '../job/index.ts';
+import type { CellProblem, PaneWords } from '../survey/index.ts';
 import { assertNever, type LengthUnit } from '../units/index.ts';
 import { FRAME_NAMES, GLASS_NAMES, OPENING_NAMES, SIDE_NAMES } from './names.ts';
 import { describeLengthProblem } from './problems.ts';

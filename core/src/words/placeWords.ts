@@ -1,6 +1,7 @@
+import type { GlassDisagreement, GlassDoubt } from '../glazing/index.ts';
+import type { FillProblem, FillRule } from '../film/index.ts';
+import type { Circumstance, Coverage } from '../survey/index.ts';
 import type { AtSeat, ColourShift, GlareFelt, Tone } from '../advice/index.ts';
-import type { Coverage, FillProblem, FillRule, GlassDisagreement, GlassDoubt } from '../job/index.ts';
-import type { Circumstance } from '../survey/index.ts';
 import { assertNever, formatLength, formatTemperature, type LengthUnit } from '../units/index.ts';
 import { GLASS_NAMES, OPENING_NAMES } from './names.ts';
 

@@ -1,5 +1,7 @@
 import type { Film } from '@neat-sill/core/film';
-import type { SentEdit } from '@neat-sill/core/contract';
+import { PAPER_KINDS, type SentEdit } from '@neat-sill/core/contract';
+import { RECORD_KINDS } from '@neat-sill/core/job';
+import { ROLES } from '@neat-sill/core/record';
 import type { RuleSet } from '@neat-sill/core/rules';
 import {
   customType,
@@ -34,7 +36,7 @@ export const people = pgTable('people', {
   shopId: shopId(),
   email: text().notNull().unique(),
   name: text().notNull(),
-  role: text({ enum: ['owner', 'installer', 'apprentice'] }).notNull(),
+  role: text({ enum: ROLES }).notNull(),
   unit: text({ enum: ['mm', 'in'] }).notNull(),
   passwordHash: text().notNull(),
 });
@@ -111,7 +113,14 @@ export const ruleSets = pgTable(
 
 export const jobs = pgTable(
   'jobs',
-  { id: uuid().primaryKey(), shopId: shopId(), createdAt: moment().notNull(), changedAt: moment().notNull() },
+  {
+    id: uuid().primaryKey(),
+    shopId: shopId(),
+    createdAt: moment().notNull(),
+    changedAt: moment().notNull(),
+    /** How far it is, as core tells it, written with the job; null until the list of jobs next asks. */
+    outline: jsonb().$type<unknown>(),
+  },
   (table) => [index().on(table.shopId, table.changedAt)],
 );
 
@@ -123,7 +132,7 @@ export const jobRecords = pgTable(
     jobId: uuid()
       .notNull()
       .references(() => jobs.id),
-    kind: text({ enum: ['job', 'room', 'wall', 'pane', 'fitting', 'plan', 'sold'] }).notNull(),
+    kind: text({ enum: RECORD_KINDS }).notNull(),
     id: text().notNull(),
     version: integer().notNull(),
     data: jsonb().$type<unknown>(),
@@ -160,7 +169,7 @@ export const papers = pgTable('papers', {
   jobId: uuid()
     .notNull()
     .references(() => jobs.id),
-  kind: text({ enum: ['cut-list', 'care-sheet', 'condition-sheet', 'labels', 'single-labels'] }).notNull(),
+  kind: text({ enum: PAPER_KINDS }).notNull(),
   today: text().notNull(),
   unit: text({ enum: ['mm', 'in'] }).notNull(),
   state: text({ enum: ['waiting', 'ready', 'failed'] }).notNull(),

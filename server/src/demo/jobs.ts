@@ -1,17 +1,17 @@
+import { FITTING_STEPS, type Fitting } from '@neat-sill/core/fitting';
 import {
-  HEADER_ID,
   NEW_PANE,
   NEW_ROOM,
   NEW_WALL,
-  NEW_HEADER,
-  type Fitting,
-  type JobRecords,
+  NO_READINGS,
+  READING_PLACES,
+  readingOf,
   type Pane,
+  type Readings,
   type Room,
   type Wall,
-} from '@neat-sill/core/job';
-import { FITTING_STEPS } from '@neat-sill/core/fitting';
-import { NO_READINGS, READING_PLACES, readingOf, type Readings } from '@neat-sill/core/survey';
+} from '@neat-sill/core/survey';
+import { HEADER_ID, NEW_HEADER, type JobRecords } from '@neat-sill/core/job';
 
 const SALTMARSH_BAY = {
   town: 'Saltmarsh Bay',

@@ -1,4 +1,5 @@
-import { HEADER_ID, headerOf, sameData } from '@neat-sill/core/job';
+import { sameData } from '@neat-sill/core/record';
+import { HEADER_ID, headerOf } from '@neat-sill/core/job';
 import { DropdownMenu } from 'radix-ui';
 import { Command as CommandIcon, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
 import { useEffect, useState } from 'react';

@@ -1,4 +1,4 @@
-import { asProbed } from '@neat-sill/core/job';
+import { asProbed } from '@neat-sill/core/glazing';
 import {
   USUAL_PROBES,
   standInDetector,

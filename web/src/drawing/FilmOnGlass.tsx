@@ -1,4 +1,4 @@
-import type { Leading } from '@neat-sill/core/job';
+import type { Leading } from '@neat-sill/core/survey';
 import { useId } from 'react';
 import type { CoverMark } from './paneMark.ts';
 import type { OpeningOnSheet } from './wallGeometry.ts';

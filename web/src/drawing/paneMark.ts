@@ -1,6 +1,5 @@
+import type { Leading, Outline, PaneShape, Side } from '@neat-sill/core/survey';
 import type { Film } from '@neat-sill/core/film';
-import type { Leading } from '@neat-sill/core/job';
-import type { Outline, PaneShape, Side } from '@neat-sill/core/survey';
 import { mirroredOutline } from './outlinePath.ts';
 
 /** A seam as a share of the pane from its left (upright seams) or from its top. */

@@ -1,16 +1,8 @@
-import {
-  filmOnPane,
-  paneCase,
-  rankFilms,
-  type FilmFigures,
-  type GlassFigures,
-  type PaneCase,
-  type PaneForFilm,
-  type Ranked,
-  type Wants,
-} from '@neat-sill/core/advice';
+import type { Pane, Wants } from '@neat-sill/core/survey';
+import { sameData } from '@neat-sill/core/record';
+import { filmOnPane, paneCase, rankFilms, type FilmFigures, type GlassFigures, type PaneCase, type PaneForFilm, type Ranked } from '@neat-sill/core/advice';
 import type { Film } from '@neat-sill/core/film';
-import { paneVerdict, sameData, type Pane } from '@neat-sill/core/job';
+import { paneVerdict } from '@neat-sill/core/job';
 import type { RuleSet } from '@neat-sill/core/rules';
 import type { SunYear } from '@neat-sill/core/sun';
 

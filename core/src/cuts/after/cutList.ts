@@ -2,8 +2,17 @@ import { SAME_PLACE_MM } from '../../units/index.ts';
 import type { Side } from '../../survey/index.ts';
 import { knivesOf, stripsOf } from '../lay/knives.ts';
 import { rollSideOf } from '../lay/lay.ts';
-import type { CutPlan, Piece, PlanOffcut, PlanSource, Pull } from '../format/cutPlan.ts';
-import type { PlanJob, RollEdge } from '../format/planJob.ts';
+import {
+  HUNG_SIDES,
+  type CutPlan,
+  type Piece,
+  type PlanJob,
+  type PlanOffcut,
+  type PlanSource,
+  type Pull,
+  type RollEdge,
+} from '../format/index.ts';
+import { outerSides } from '../lay/seams.ts';
 
 /** A piece as it comes off a strip. */
 export interface CutPiece {
@@ -46,17 +55,13 @@ export function pieceName(piece: Piece, job: Pick<PlanJob, 'panes'>): string {
   return `${pane?.label ?? piece.paneId}${letter}${copies}`;
 }
 
-function seamsOf(piece: Piece, pane: { width: number; height: number }): CutPiece['seams'] {
-  const { cover } = piece;
-  const atSeam: Readonly<Record<Side, boolean>> = {
-    left: cover.left > SAME_PLACE_MM,
-    top: cover.top > SAME_PLACE_MM,
-    right: cover.left + cover.width < pane.width - SAME_PLACE_MM,
-    bottom: cover.top + cover.height < pane.height - SAME_PLACE_MM,
-  };
-  return (Object.keys(atSeam) as Side[])
-    .filter((side) => atSeam[side])
-    .map((side) => ({ side, rollEdge: piece.seamEdges[side] ?? null }));
+/** The sides of a piece at which it meets another panel, with the roll edge it brings there. */
+function seamSides(piece: Piece, pane: { width: number; height: number }): CutPiece['seams'] {
+  const outer = outerSides(piece, pane);
+  return HUNG_SIDES.filter((side) => !outer[side]).map((side) => ({
+    side,
+    rollEdge: piece.seamEdges[side] ?? null,
+  }));
 }
 
 function cutPiece(piece: Piece, strip: { widthMm: number }, pull: Pull, job: PlanJob): CutPiece {
@@ -77,7 +82,7 @@ function cutPiece(piece: Piece, strip: { widthMm: number }, pull: Pull, job: Pla
       piece.factoryEdge && (lying === 'left' || lying === 'right')
         ? { side: piece.factoryEdge, rollEdge: lying }
         : null,
-    seams: seamsOf(piece, pane),
+    seams: seamSides(piece, pane),
   };
 }
 

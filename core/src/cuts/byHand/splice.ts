@@ -1,6 +1,7 @@
 import { SMALLEST_LACK_MM } from '../../units/index.ts';
 import { divide, panelLayouts, type Layout, type SeamWay } from '../lay/layouts.ts';
 import type { FilmForPlan, PaneForPlan, PlanRules } from '../format/planJob.ts';
+import { middleOf, seamsBetween } from '../lay/seams.ts';
 
 type Axis = SeamWay['axis'];
 
@@ -52,16 +53,13 @@ interface Made {
 function madeOf(layout: Layout, way: SeamWay): Made | null {
   const shapes = layout.flatMap(([first]) => first ?? []);
   if (shapes.length !== layout.length) return null;
-  const from = ({ cover }: (typeof shapes)[number]) => (way.axis === 'vertical' ? cover.left : cover.top);
-  const size = ({ cover }: (typeof shapes)[number]) => (way.axis === 'vertical' ? cover.width : cover.height);
-  const atMm = shapes.slice(1).map((shape, at) => {
-    const before = shapes[at] ?? shape;
-    return (from(shape) + from(before) + size(before)) / 2;
-  });
+  const covers = shapes.map(({ cover }) => cover);
+  const atMm = seamsBetween(covers).map(middleOf);
+  const size = ({ width, height }: (typeof covers)[number]) => (way.axis === 'vertical' ? width : height);
   return {
     way,
     atMm,
-    narrowestMm: Math.min(...shapes.map(size)),
+    narrowestMm: Math.min(...covers.map(size)),
     filmMm2: shapes.reduce((sum, { w, l }) => sum + w * l, 0),
   };
 }

@@ -1,6 +1,6 @@
-import { planCuts } from '@neat-sill/core/cuts';
-import { PLAN_ID, planJobOf, writeJobFile, type JobRecords } from '@neat-sill/core/job';
-import { bookForTest, recordsForTest } from '@neat-sill/core/testing';
+import { PLAN_ID, planCuts } from '@neat-sill/core/cuts';
+import { deriveJob, type JobRecords } from '@neat-sill/core/job';
+import { bookForTest, jobFileForTest, recordsForTest } from '@neat-sill/core/testing';
 import { seededRandom } from '@neat-sill/core/units';
 import { signedIn } from '../../testing/caller.ts';
 import { startTestServer, type TestServer } from '../../testing/server.ts';
@@ -13,7 +13,7 @@ afterAll(() => server.stop());
 
 test('what kept plans take is on the list of the shop until it is cut, and of no other shop', async () => {
   const records = recordsForTest();
-  const { job } = planJobOf(records, bookForTest);
+  const { job } = deriveJob(records, bookForTest).plan;
   const plan = planCuts(job, { random: seededRandom(1), rounds: 0, shouldStop: () => true });
   const keptAt = '2026-05-04T15:00:00Z';
   const withPlan: JobRecords = {
@@ -22,7 +22,7 @@ test('what kept plans take is on the list of the shop until it is cut, and of no
   };
   const shop = await server.makeShop();
   const owner = await signedIn(server, shop.emails.owner);
-  const file = JSON.stringify(writeJobFile(withPlan, bookForTest));
+  const file = JSON.stringify(jobFileForTest(withPlan));
   const made = await owner.post('/jobs/import', { file, customer: '', site: null });
   const wanted = (await owner.get('/film-wanted')).body.wanted;
   expect(wanted).toMatchObject([{ jobId: made.body.id, filmId: job.films[0]?.id, widthMm: 1524 }]);

@@ -1,6 +1,7 @@
+import { PLAN_ID } from '@neat-sill/core/cuts';
 import { filmWantedBy, type FilmAsked } from '@neat-sill/core/buying';
 import { operations } from '@neat-sill/core/contract';
-import { HEADER_ID, PLAN_ID, recordSchemas } from '@neat-sill/core/job';
+import { HEADER_ID, recordKinds } from '@neat-sill/core/job';
 import { and, eq, inArray, isNotNull } from 'drizzle-orm';
 import { Router } from 'express';
 import type { Database, Tx } from '../../db/database.ts';
@@ -28,9 +29,9 @@ async function wantedByShop(tx: Tx) {
         ),
       ),
     );
-  const names = new Map(headers.map(({ jobId, data }) => [jobId, recordSchemas.job.parse(data).name]));
+  const names = new Map(headers.map(({ jobId, data }) => [jobId, recordKinds.job.schema.parse(data).name]));
   return plans.flatMap(({ jobId, data }) => {
-    const { plan, cutPullIds } = recordSchemas.plan.parse(data);
+    const { plan, cutPullIds } = recordKinds.plan.schema.parse(data);
     return filmWantedBy({ jobId, jobName: names.get(jobId) ?? '' }, plan, cutPullIds);
   });
 }

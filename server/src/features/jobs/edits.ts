@@ -1,10 +1,22 @@
-import { mayWrite, recordKey, type SentEdit, type StaleRecord } from '@neat-sill/core/contract';
-import { danglingRecords } from '@neat-sill/core/job';
+import { checkPlan } from '@neat-sill/core/check';
+import {
+  mayWrite,
+  recordKey,
+  type EditAnswer,
+  type SentEdit,
+  type StaleRecord,
+} from '@neat-sill/core/contract';
+import { PLAN_ID, type KeptPlan } from '@neat-sill/core/cuts';
+import { danglingRecords, recordKinds, type JobRecords } from '@neat-sill/core/job';
+import { sameData } from '@neat-sill/core/record';
+import { describePlanFault } from '@neat-sill/core/words';
 import { and, eq, inArray } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
 import { jobEdits, jobRecords, jobs } from '../../db/schema.ts';
 import { HttpProblem, notAllowed, notFound } from '../../http/problem.ts';
 import type { Caller } from '../../http/route.ts';
+import { rackFollowsPlan } from '../shop/index.ts';
+import { outlineOf } from './outlines.ts';
 import { readJob } from './records.ts';
 
 interface Writing {
@@ -43,13 +55,8 @@ async function writeChange(
   return version;
 }
 
-async function refuseDangling(tx: Tx, { jobId, edit }: Writing): Promise<void> {
-  const changesShape = edit.changes.some(
-    ({ after, baseVersion, kind }) => after === null || baseVersion === 0 || kind === 'pane',
-  );
-  if (!changesShape) return;
-  const job = await readJob(tx, jobId);
-  const [first] = job ? danglingRecords(job.records) : [];
+function refuseDangling(records: JobRecords): void {
+  const [first] = danglingRecords(records);
   if (first)
     throw new HttpProblem(409, {
       title: 'Its place is gone',
@@ -57,11 +64,39 @@ async function refuseDangling(tx: Tx, { jobId, edit }: Writing): Promise<void> {
     });
 }
 
+/** A plan that is kept, or changed by hand, is proved before it is written: the rack and the hands go by it. */
+function refuseFaulty({ job, plan }: KeptPlan): void {
+  const [fault] = checkPlan(job, plan);
+  if (fault)
+    throw new HttpProblem(422, {
+      title: 'The plan can’t be cut',
+      detail: `${describePlanFault(fault)} The plan was not kept; plan again.`,
+    });
+}
+
+/** What the change of a kept plan does to the rack, in the same transaction; gives what is to be mended by hand. */
+async function followPlan(tx: Tx, { jobId, person, edit, now }: Writing, before: KeptPlan | null) {
+  const change = edit.changes.find((each) => each.kind === 'plan');
+  if (change?.kind !== 'plan') return [];
+  const { after } = change;
+  if (after && !sameData([before?.job, before?.plan], [after.job, after.plan])) refuseFaulty(after);
+  return rackFollowsPlan(tx, { shopId: person.shopId, jobId, now }, before, after);
+}
+
+async function keptPlanBefore(tx: Tx, jobId: string): Promise<KeptPlan | null> {
+  const [row] = await tx
+    .select({ data: jobRecords.data })
+    .from(jobRecords)
+    .where(and(eq(jobRecords.jobId, jobId), eq(jobRecords.kind, 'plan'), eq(jobRecords.id, PLAN_ID)));
+  return row?.data ? recordKinds.plan.schema.parse(row.data) : null;
+}
+
 /**
- * Writes one edit, all of it or nothing. Repeating it (the answer got lost) changes nothing and gives the same answer;
- * a record changed since makes the whole edit stale: 409 with what stands now.
+ * Writes one edit, all of it or nothing, with what follows from it: the rack follows the kept plan, and how far the job is
+ * stands with it. Repeating it (the answer got lost) changes nothing and gives the same versions; a record changed since
+ * makes the whole edit stale: 409 with what stands now.
  */
-export async function writeEdit(tx: Tx, writing: Writing): Promise<Record<string, number>> {
+export async function writeEdit(tx: Tx, writing: Writing): Promise<EditAnswer> {
   const { jobId, person, edit, now } = writing;
   for (const { kind } of edit.changes)
     if (!mayWrite(person.role, kind))
@@ -69,7 +104,7 @@ export async function writeEdit(tx: Tx, writing: Writing): Promise<Record<string
   const [job] = await tx.select({ id: jobs.id }).from(jobs).where(eq(jobs.id, jobId)).for('update');
   if (!job) throw notFound('The job');
   const [before] = await tx.select().from(jobEdits).where(eq(jobEdits.editId, edit.editId));
-  if (before) return before.versions;
+  if (before) return { versions: before.versions, notices: [] };
   const stale = await staleRecords(tx, writing);
   if (stale.length > 0)
     throw new HttpProblem(409, {
@@ -77,11 +112,15 @@ export async function writeEdit(tx: Tx, writing: Writing): Promise<Record<string
       detail: 'Somebody has changed the same thing since you loaded it. Both are kept: compare and choose.',
       stale,
     });
+  const notices = await followPlan(tx, writing, await keptPlanBefore(tx, jobId));
   const versions: Record<string, number> = {};
   for (const change of edit.changes)
     versions[recordKey(change.kind, change.id)] = await writeChange(tx, writing, change);
-  await refuseDangling(tx, writing);
-  await tx.update(jobs).set({ changedAt: now }).where(eq(jobs.id, jobId));
+  const written = await readJob(tx, jobId);
+  if (!written) throw notFound('The job');
+  refuseDangling(written.records);
+  const outline = await outlineOf(tx, written.records, now);
+  await tx.update(jobs).set({ changedAt: now, outline }).where(eq(jobs.id, jobId));
   await tx.insert(jobEdits).values({
     editId: edit.editId,
     shopId: person.shopId,
@@ -92,5 +131,5 @@ export async function writeEdit(tx: Tx, writing: Writing): Promise<Record<string
     versions,
     at: now,
   });
-  return versions;
+  return { versions, notices };
 }

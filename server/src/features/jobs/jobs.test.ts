@@ -1,5 +1,6 @@
-import { NEW_ROOM, writeJobFile, type JobRecords } from '@neat-sill/core/job';
-import { bookForTest, readingsForTest, recordsForTest } from '@neat-sill/core/testing';
+import { NEW_ROOM } from '@neat-sill/core/survey';
+import type { JobRecords } from '@neat-sill/core/job';
+import { jobFileForTest, readingsForTest, recordsForTest } from '@neat-sill/core/testing';
 import { sql } from 'drizzle-orm';
 import type { ApiCaller } from '../../testing/caller.ts';
 import { signedIn } from '../../testing/caller.ts';
@@ -19,7 +20,7 @@ const records = recordsForTest();
 const fileOf = (content: unknown) => ({ file: JSON.stringify(content), customer: '', site: null });
 
 async function importJob(caller: ApiCaller = owner, content: JobRecords = records): Promise<string> {
-  const answer = await caller.post('/jobs/import', fileOf(writeJobFile(content, bookForTest)));
+  const answer = await caller.post('/jobs/import', fileOf(jobFileForTest(content)));
   expect(answer).toMatchObject({ status: 201, body: { notes: [] } });
   return answer.body.id;
 }
@@ -118,7 +119,7 @@ describe('job files', () => {
     expect((await owner.get(`/jobs/${copy.body.id}`)).body.records).toEqual(records);
   });
 
-  const good = writeJobFile(records, bookForTest);
+  const good = jobFileForTest(records);
   const zeroWidth = { ...good, panes: good.panes.map((entry) => ({ ...entry, width: 0 })) };
   const planOnly = { ...good, records: undefined };
   test.each([
@@ -199,9 +200,7 @@ describe('roles', () => {
     const apprentice = await signedIn(server, shop.emails.apprentice);
     const wall = { kind: 'wall', id: 'w1', baseVersion: 1, after: null } as const;
     expect(await apprentice.edit(id, wall)).toMatchObject({ status: 403, body: { title: 'Not allowed' } });
-    expect((await apprentice.post('/jobs/import', fileOf(writeJobFile(records, bookForTest)))).status).toBe(
-      403,
-    );
+    expect((await apprentice.post('/jobs/import', fileOf(jobFileForTest(records)))).status).toBe(403);
     expect((await apprentice.edit(id, paneChange(700, 1))).status).toBe(200);
   });
 

@@ -5,12 +5,13 @@ import {
   jobFileFormat,
   readJobRecords,
   type JobRecords,
-  type ShopBook,
+  type ShopData,
 } from '@neat-sill/core/job';
 import { readFormat, type FileProblem } from '@neat-sill/core/units';
 import type { Tx } from '../../db/database.ts';
 import { jobRecords, jobs } from '../../db/schema.ts';
 import { HttpProblem } from '../../http/problem.ts';
+import { outlineOf } from './outlines.ts';
 
 const ROWS_AT_ONCE = 1000;
 
@@ -27,7 +28,8 @@ export async function insertJob(
   { id, shopId, personId, now }: NewJobRows,
   records: JobRecords,
 ): Promise<void> {
-  await tx.insert(jobs).values({ id, shopId, createdAt: now, changedAt: now });
+  const outline = await outlineOf(tx, records, now);
+  await tx.insert(jobs).values({ id, shopId, createdAt: now, changedAt: now, outline });
   const rows = RECORD_KINDS.flatMap((kind) =>
     Object.entries(records[kind]).map(([recordId, data]) => ({
       shopId,
@@ -61,7 +63,7 @@ function unusable(problems: readonly FileProblem[]): HttpProblem {
 export async function importJob(
   tx: Tx,
   { file, customer, site }: ImportJob,
-  book: ShopBook,
+  book: ShopData,
   caller: { shopId: string; personId: string; now: Date },
 ): Promise<ImportedJob> {
   const read = readFormat(file, jobFileFormat);

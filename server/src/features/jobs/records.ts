@@ -1,5 +1,6 @@
+import { withRecord } from '@neat-sill/core/record';
 import { recordKey, type JobAnswer } from '@neat-sill/core/contract';
-import { EMPTY_RECORDS, recordSchemas, withRecord, type Change, type JobRecords } from '@neat-sill/core/job';
+import { EMPTY_RECORDS, rulesOfKind, type JobRecords } from '@neat-sill/core/job';
 import { eq } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
 import { jobRecords, jobs } from '../../db/schema.ts';
@@ -14,7 +15,7 @@ export async function readJob(tx: Tx, jobId: string): Promise<JobAnswer | null> 
   for (const { kind, id, version, data } of rows) {
     versions[recordKey(kind, id)] = version;
     if (data === null) continue;
-    records = withRecord(records, { kind, id, after: recordSchemas[kind].parse(data) } as Change);
+    records = withRecord(records, { kind, id, after: rulesOfKind(kind).schema.parse(data) });
   }
   return { id: jobId, records, versions };
 }

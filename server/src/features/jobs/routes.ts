@@ -1,6 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { RULES_OF_ROLES, bookForJob, operations } from '@neat-sill/core/contract';
-import { bookOfJob, EMPTY_RECORDS, HEADER_ID, NEW_HEADER, writeJobFile } from '@neat-sill/core/job';
+import {
+  deriveJob,
+  EMPTY_RECORDS,
+  HEADER_ID,
+  NEW_HEADER,
+  shopDataOfJob,
+  writeJobFile,
+} from '@neat-sill/core/job';
 import { Router } from 'express';
 import { z } from 'zod';
 import type { Database } from '../../db/database.ts';
@@ -10,7 +17,7 @@ import { readShopBook } from '../shop/index.ts';
 import { writeEdit } from './edits.ts';
 import { importJob, insertJob } from './make.ts';
 import { readJob } from './records.ts';
-import { listJobs } from './summaries.ts';
+import { listJobs } from './list.ts';
 
 function mustMakeJobs({ person }: Caller): void {
   if (!RULES_OF_ROLES[person.role].makesJobs)
@@ -21,7 +28,7 @@ export function jobRoutes(db: Database, now: () => Date): Router {
   const router = Router();
 
   signedInRoute(router, operations.jobs, ({ caller }) =>
-    db.inShop(caller.person.shopId, async (tx) => listJobs(tx, bookForJob(await readShopBook(tx), null))),
+    db.inShop(caller.person.shopId, (tx) => listJobs(tx, now())),
   );
 
   signedInRoute(router, operations.makeJob, ({ caller, body }) => {
@@ -53,9 +60,9 @@ export function jobRoutes(db: Database, now: () => Date): Router {
   );
 
   signedInRoute(router, operations.editJob, ({ caller, params, body }) =>
-    db.inShop(caller.person.shopId, async (tx) => ({
-      versions: await writeEdit(tx, { jobId: params.id, person: caller.person, edit: body, now: now() }),
-    })),
+    db.inShop(caller.person.shopId, (tx) =>
+      writeEdit(tx, { jobId: params.id, person: caller.person, edit: body, now: now() }),
+    ),
   );
 
   router.get('/jobs/:id/file', async (req, res) => {
@@ -66,10 +73,8 @@ export function jobRoutes(db: Database, now: () => Date): Router {
       const job = await readJob(tx, id.data);
       if (!job) throw notFound('The job');
       const day = now().toISOString().slice(0, 10);
-      return writeJobFile(
-        job.records,
-        bookOfJob(job.records, bookForJob(await readShopBook(tx), id.data), day),
-      );
+      const shop = shopDataOfJob(job.records, bookForJob(await readShopBook(tx), id.data), day);
+      return writeJobFile(job.records, deriveJob(job.records, shop).plan.job);
     });
     const name = file.name.replaceAll(/[^\p{L}\p{N} _-]/gu, '').trim() || 'job';
     res

@@ -1,32 +1,35 @@
-import { cureOf, dayAt, isHungDry } from '@neat-sill/core/fitting';
-import { headerOf, inOrder, ruleSetOf } from '@neat-sill/core/job';
+import { cureDays, dayAt, isHungDry } from '@neat-sill/core/fitting';
+import type { Film } from '@neat-sill/core/film';
 import { format, parseISO } from 'date-fns';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { HAIRLINE } from './pdf.ts';
-import { PaperProblem, type PaperInput } from './paperInput.ts';
+import { PaperProblem, headerFor, type PaperInput } from './paperInput.ts';
 
 const showDay = (day: string) => format(parseISO(day), 'd MMMM yyyy');
 
 interface CaredPane {
   readonly label: string;
   readonly room: string;
-  readonly film: string;
+  readonly film: Film;
   readonly done: string | null;
   readonly curesOn: string | null;
   readonly days: number;
 }
 
-function caredPanes({ records, book }: PaperInput, timeZone: string): CaredPane[] {
-  const rules = ruleSetOf(records, book);
-  return inOrder(records.pane).flatMap((pane): CaredPane[] => {
-    const film = book.films.find(({ id }) => id === pane.filmId);
+function caredPanes({ job }: PaperInput): CaredPane[] {
+  const timeZone = job.header?.site.timeZone ?? 'UTC';
+  return job.panes.flatMap(({ record, film, fitting, cure, wallId }): CaredPane[] => {
     if (!film) return [];
-    const doneAt = records.fitting[pane.id]?.doneAt ?? null;
-    const done = doneAt && dayAt(doneAt, timeZone);
-    const cure = cureOf(film, done ?? '2000-01-01', rules);
-    const room = records.room[records.wall[pane.wallId]?.roomId ?? '']?.name ?? '';
+    const roomId = job.wall(wallId)?.record.roomId ?? '';
     return [
-      { label: pane.label, room, film: film.name, done, curesOn: done ? cure.on : null, days: cure.days },
+      {
+        label: record.label,
+        room: job.records.room[roomId]?.name ?? '',
+        film,
+        done: fitting.doneAt && dayAt(fitting.doneAt, timeZone),
+        curesOn: cure?.on ?? null,
+        days: cureDays(film, job.rules).days,
+      },
     ];
   });
 }
@@ -39,7 +42,7 @@ function paneTable(panes: readonly CaredPane[]): Content {
   const rows = panes.map(({ label, room, film, done, curesOn, days }) => [
     { text: label, bold: true },
     room,
-    film,
+    film.name,
     done ? showDay(done) : 'not fitted yet',
     curesOn ? { text: showDay(curesOn), bold: true } : `${days} day${days === 1 ? '' : 's'} after fitting`,
   ]);
@@ -57,14 +60,12 @@ function paneTable(panes: readonly CaredPane[]): Content {
 
 /** What the customer keeps: what is normal while the film dries, until when, how to wash it, whom to call. */
 export function careSheet(input: PaperInput): Omit<TDocumentDefinitions, 'defaultStyle' | 'styles'> {
-  const { records, shop, today, book } = input;
-  const header = headerOf(records);
-  if (!header) throw new PaperProblem('The job has no name and customer yet; fill them in first.');
-  const panes = caredPanes(input, header.site.timeZone);
+  const { shop, today } = input;
+  const header = headerFor(input);
+  const panes = caredPanes(input);
   if (panes.length === 0)
     throw new PaperProblem('No pane has a film yet; choose films before making the care sheet.');
-  const used = book.films.filter((film) => panes.some((pane) => pane.film === film.name));
-  const wet = used.some((film) => !isHungDry(film));
+  const wet = panes.some(({ film }) => !isHungDry(film));
   const last = panes
     .flatMap(({ curesOn }) => curesOn ?? [])
     .sort()

@@ -1,15 +1,14 @@
-import { headerOf, inOrder } from '@neat-sill/core/job';
+import { inOrder } from '@neat-sill/core/record';
+import type { Pane } from '@neat-sill/core/survey';
 import { CONDITION_NAMES, FRAME_NAMES, GLASS_NAMES } from '@neat-sill/core/words';
 import { format, parseISO } from 'date-fns';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
-import { PaperProblem, type PaperInput } from './paperInput.ts';
+import { PaperProblem, headerFor, type PaperInput } from './paperInput.ts';
 
 const FIGURE = { width: 120, height: 90 };
 
-type Pane = ReturnType<typeof inOrder<PaperInput['records']['pane'][string]>>[number];
-
 /** The pane with its marks numbered where they are. */
-function figureOf(pane: Pane): string {
+function figureOf(pane: Pick<Pane, 'condition'>): string {
   const marks = pane.condition
     .map(({ x, y }, at) => {
       const [cx, cy] = [4 + x * (FIGURE.width - 8), 4 + y * (FIGURE.height - 8)];
@@ -24,9 +23,9 @@ export function conditionSheet(
   input: PaperInput,
   pictures: ReadonlyMap<string, Buffer>,
 ): Omit<TDocumentDefinitions, 'defaultStyle' | 'styles'> {
-  const { records, shop, today } = input;
-  const header = headerOf(records);
-  if (!header) throw new PaperProblem('The job has no name and customer yet; fill them in first.');
+  const { job, shop, today } = input;
+  const { records } = job;
+  const header = headerFor(input);
   const marked = inOrder(records.pane).filter(({ condition }) => condition.length > 0);
   if (marked.length === 0)
     throw new PaperProblem(

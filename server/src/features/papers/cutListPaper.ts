@@ -1,11 +1,10 @@
-import { checkPlan } from '@neat-sill/core/check';
 import { cutList, type CutPiece, type CutStep } from '@neat-sill/core/cuts';
-import { PLAN_ID, headerOf, keptPlan } from '@neat-sill/core/job';
+import { checkPlan } from '@neat-sill/core/check';
 import { formatBareLength, formatLength, formatRun, type LengthUnit } from '@neat-sill/core/units';
 import { SIDE_NAMES, describeUnplaced } from '@neat-sill/core/words';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { BRICK, HAIRLINE, INK, QUIET } from './pdf.ts';
-import { PaperProblem, type PaperInput } from './paperInput.ts';
+import { headerFor, heldPlan, type PaperInput } from './paperInput.ts';
 
 const ROLL_DRAWING_WIDTH = 150;
 
@@ -96,16 +95,9 @@ function pullBlock(step: CutStep, filmName: string, unit: LengthUnit): Content {
 
 /** The cut list in the order of the hands, from the plan that was kept; proved once more before it is printed. */
 export function cutListPaper(input: PaperInput): Omit<TDocumentDefinitions, 'defaultStyle' | 'styles'> {
-  const { records, book, unit } = input;
-  const header = headerOf(records);
-  const found = keptPlan(records, book);
-  if (!header || !found || !records.plan[PLAN_ID])
-    throw new PaperProblem('No plan is kept yet: open Cuts and keep a plan, then make the cut list.');
-  if (!found.holds)
-    throw new PaperProblem(
-      'The job has changed since the plan was kept: open Cuts, look at the new plan and keep it.',
-    );
-  const { plan, job } = found.kept;
+  const { unit } = input;
+  const header = headerFor(input);
+  const { plan, job } = heldPlan(input, 'cut list');
   const faults = checkPlan(job, plan);
   if (faults.length > 0)
     throw new Error(`A kept plan does not pass its check: ${faults.map(({ code }) => code).join(', ')}`);

@@ -1,9 +1,8 @@
 import { cutList, type CutPiece } from '@neat-sill/core/cuts';
-import { headerOf, keptPlan } from '@neat-sill/core/job';
 import { formatBareLength } from '@neat-sill/core/units';
 import { SIDE_NAMES } from '@neat-sill/core/words';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
-import { PaperProblem, type PaperInput } from './paperInput.ts';
+import { headerFor, heldPlan, type PaperInput } from './paperInput.ts';
 
 /** Sheets of labels that every stationer has, and one label a page for a label printer; sizes in mm. */
 const SHEETS = {
@@ -71,23 +70,20 @@ export function labels(
   jobId: string,
   kind: 'labels' | 'single-labels',
 ): Omit<TDocumentDefinitions, 'defaultStyle' | 'styles'> {
-  const { records, book, unit } = input;
-  const header = headerOf(records);
-  const found = keptPlan(records, book);
-  if (!header || !found)
-    throw new PaperProblem('No plan is kept yet: open Cuts and keep a plan, then make the labels.');
-  const { plan, job } = found.kept;
+  const { unit } = input;
+  const header = headerFor(input);
+  const { plan, job } = heldPlan(input, 'labels');
   const show = (mm: number) => formatBareLength(mm, { unit, denominator: 32 });
   const all = cutList(plan, job).flatMap(({ strips, source }) =>
     strips
       .flatMap((strip) => strip.pieces)
       .map((piece): Label => {
-        const pane = records.pane[piece.piece.paneId];
-        const wall = pane && records.wall[pane.wallId];
+        const pane = input.job.pane(piece.piece.paneId);
+        const wall = pane && input.job.wall(pane.wallId);
         return {
           piece,
           film: job.films.find(({ id }) => id === source.filmId)?.name ?? source.filmId,
-          where: [header.customer, wall?.name].filter(Boolean).join(', '),
+          where: [header.customer, wall?.record.name].filter(Boolean).join(', '),
           link: `${origin}/jobs/${jobId}/fitting?pane=${encodeURIComponent(piece.piece.paneId)}`,
         };
       }),

@@ -1,4 +1,4 @@
-import { bookOfJob } from '@neat-sill/core/job';
+import { deriveJob, shopDataOfJob } from '@neat-sill/core/job';
 import { eq } from 'drizzle-orm';
 import type { Database } from '../../db/database.ts';
 import { papers, pictures, shops } from '../../db/schema.ts';
@@ -31,10 +31,8 @@ export async function makePaper(
   });
   if (!asked || asked.paper.state !== 'waiting') return;
   const { paper, job, shop, photographs } = asked;
-  const book = bookOfJob(job.records, asked.book, paper.today);
   const input: PaperInput = {
-    records: job.records,
-    book,
+    job: deriveJob(job.records, shopDataOfJob(job.records, asked.book, paper.today)),
     unit: paper.unit,
     today: paper.today,
     shop: shop.name,

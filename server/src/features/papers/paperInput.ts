@@ -1,9 +1,8 @@
-import type { JobRecords, ShopBook } from '@neat-sill/core/job';
+import type { DerivedJob, JobHeader } from '@neat-sill/core/job';
 import type { LengthUnit } from '@neat-sill/core/units';
 
 export interface PaperInput {
-  readonly records: JobRecords;
-  readonly book: ShopBook;
+  readonly job: DerivedJob;
   readonly unit: LengthUnit;
   /** `YYYY-MM-DD` where the asker is. */
   readonly today: string;
@@ -12,3 +11,22 @@ export interface PaperInput {
 
 /** Why a paper can't be made yet, in a sentence for the person who asked for it. */
 export class PaperProblem extends Error {}
+
+export function headerFor({ job: { header } }: PaperInput): JobHeader {
+  if (!header) throw new PaperProblem('The job has no name and customer yet; fill them in first.');
+  return header;
+}
+
+/** The plan a paper goes by; one that no longer holds is refused, so that nobody cuts or writes labels by it. */
+export function heldPlan({ job: { kept } }: PaperInput, paper: string) {
+  switch (kept.kind) {
+    case 'none':
+      throw new PaperProblem(`No plan is kept yet: open Cuts and keep a plan, then make the ${paper}.`);
+    case 'changed':
+      throw new PaperProblem(
+        'The job has changed since the plan was kept: open Cuts, look at the new plan and keep it.',
+      );
+    case 'holds':
+      return kept.kept;
+  }
+}

@@ -1,6 +1,6 @@
-import { planCuts } from '@neat-sill/core/cuts';
-import { PLAN_ID, planJobOf, writeJobFile, type JobRecords } from '@neat-sill/core/job';
-import { bookForTest, readingsForTest, recordsForTest } from '@neat-sill/core/testing';
+import { PLAN_ID, planCuts } from '@neat-sill/core/cuts';
+import { deriveJob, type JobRecords } from '@neat-sill/core/job';
+import { jobFileForTest, readingsForTest, recordsForTest } from '@neat-sill/core/testing';
 import { seededRandom } from '@neat-sill/core/units';
 import type { ApiCaller } from '../../testing/caller.ts';
 import { signedIn } from '../../testing/caller.ts';
@@ -17,7 +17,7 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 async function paperOf(records: JobRecords, kind: 'cut-list' | 'care-sheet' | 'labels' | 'single-labels') {
-  const file = JSON.stringify(writeJobFile(records, bookForTest));
+  const file = JSON.stringify(jobFileForTest(records));
   const job = await owner.post('/jobs/import', { file, customer: '', site: null });
   const asked = await owner.post(`/jobs/${job.body.id}/papers`, { kind, today: '2026-05-04' });
   expect(asked).toMatchObject({ status: 202, body: { state: 'waiting' } });
@@ -49,7 +49,7 @@ describe('papers', () => {
       panes: { p2: { readings: readingsForTest([700, 700, 700, 900, 900, 900]) } },
     });
     const book = bookForJob((await owner.get('/shop-book')).body, null);
-    const { job } = planJobOf(whole, book);
+    const { job } = deriveJob(whole, book).plan;
     const plan = planCuts(job, { random: seededRandom(1), rounds: 5, shouldStop: () => false });
     const kept = { plan, job, cutPullIds: [], lockedPullIds: [], keptAt: '2026-05-04T15:00:00Z' };
     const withPlan = { ...whole, plan: { [PLAN_ID]: kept } };

@@ -1,5 +1,4 @@
-import { writeJobFile } from '@neat-sill/core/job';
-import { bookForTest, recordsForTest } from '@neat-sill/core/testing';
+import { jobFileForTest, recordsForTest } from '@neat-sill/core/testing';
 import sharp from 'sharp';
 import type { ApiCaller } from '../../testing/caller.ts';
 import { signedIn } from '../../testing/caller.ts';
@@ -32,7 +31,7 @@ beforeAll(async () => {
       },
     },
   });
-  const file = JSON.stringify(writeJobFile(records, bookForTest));
+  const file = JSON.stringify(jobFileForTest(records));
   jobId = (await owner.post('/jobs/import', { file, customer: '', site: null })).body.id;
 });
 afterAll(() => server.stop());

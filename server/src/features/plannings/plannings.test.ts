@@ -1,7 +1,6 @@
 import { checkPlan } from '@neat-sill/core/check';
 import { type CutPlan, type PlanJob } from '@neat-sill/core/cuts';
-import { writeJobFile } from '@neat-sill/core/job';
-import { bookForTest, jobForTest, paneForTest, recordsForTest } from '@neat-sill/core/testing';
+import { jobFileForTest, jobForTest, paneForTest, recordsForTest } from '@neat-sill/core/testing';
 import { signedIn, type ApiCaller } from '../../testing/caller.ts';
 import { startTestServer, type TestServer, type TestShop } from '../../testing/server.ts';
 import { runPlanning } from './run.ts';
@@ -15,7 +14,7 @@ beforeAll(async () => {
   server = await startTestServer();
   shop = await server.makeShop();
   owner = await signedIn(server, shop.emails.owner);
-  const file = JSON.stringify(writeJobFile(recordsForTest(), bookForTest));
+  const file = JSON.stringify(jobFileForTest(recordsForTest()));
   jobId = (await owner.post('/jobs/import', { file, customer: '', site: null })).body.id as string;
 });
 afterAll(() => server.stop());

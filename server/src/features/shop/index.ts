@@ -1,2 +1,3 @@
 export { shopRoutes } from './routes.ts';
-export { readShopBook } from './store.ts';
+export { rackFollowsPlan } from './rack.ts';
+export { readFilmsAndRules, readShopBook } from './store.ts';

@@ -1,5 +1,8 @@
-import { writeJobFile } from '@neat-sill/core/job';
-import { bookForTest, recordsForTest } from '@neat-sill/core/testing';
+import { bookForJob } from '@neat-sill/core/contract';
+import { PLAN_ID, planCuts, type KeptPlan } from '@neat-sill/core/cuts';
+import { deriveJob } from '@neat-sill/core/job';
+import { jobFileForTest, readingsForTest, recordsForTest } from '@neat-sill/core/testing';
+import { seededRandom } from '@neat-sill/core/units';
 import { signedIn, type ApiCaller } from '../../testing/caller.ts';
 import { startTestServer, type TestServer, type TestShop } from '../../testing/server.ts';
 
@@ -14,24 +17,32 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
+/** Three panes of 700 × 1000 mm: each a pull of 1050 mm off a roll too narrow for two. */
+const small = readingsForTest([700, 700, 700, 1000, 1000, 1000]);
+const records = recordsForTest({
+  panes: { p1: { readings: small }, p2: { readings: small }, p3: { readings: small } },
+});
+const PULL_MM = 1050;
+
 async function newJob(): Promise<string> {
-  const file = JSON.stringify(writeJobFile(recordsForTest(), bookForTest));
+  const file = JSON.stringify(jobFileForTest(records));
   return (await owner.post('/jobs/import', { file, customer: '', site: null })).body.id as string;
 }
 
 const rack = async () =>
   (await owner.get('/shop-book')).body.rack as {
-    entry: { id: string; length: number; kind: string };
+    entry: { id: string; length: number; kind: string; width: number };
+    lot: string | null;
     version: number;
     reservedBy: string | null;
   }[];
 const entryOf = async (id: string) => (await rack()).find(({ entry }) => entry.id === id);
 
 let ids = 0;
-async function put(kind: 'roll' | 'offcut', length: number): Promise<string> {
+async function put(kind: 'roll' | 'offcut', length: number, width = 1200): Promise<string> {
   ids += 1;
   const id = `T-${ids}`;
-  const entry = { id, filmId: 'gannet-silver-20', kind, width: 1524, length, factoryEdges: [] };
+  const entry = { id, filmId: 'gannet-silver-20', kind, width, length, factoryEdges: [] };
   const { status } = await owner.put('/rack', {
     entries: [{ entry, lot: 'B7', place: 'bay 2', baseVersion: 0 }],
     removed: [],
@@ -40,71 +51,178 @@ async function put(kind: 'roll' | 'offcut', length: number): Promise<string> {
   return id;
 }
 
-test('of two jobs that reserve one offcut at once exactly one has it, and the other is told', async () => {
-  const id = await put('offcut', 900);
-  const jobs = [await newJob(), await newJob()];
-  const answers = await Promise.all(
-    jobs.map((job) => owner.put(`/jobs/${job}/reservation`, { stockIds: [id] })),
-  );
-  expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
-  expect(answers.find(({ status }) => status === 409)?.body.detail).toContain(`${id} has just been taken`);
-  const winner = jobs[answers.findIndex(({ status }) => status === 200)];
-  expect((await entryOf(id))?.reservedBy).toBe(winner);
-  // Given back, the other may have it.
-  expect((await owner.put(`/jobs/${winner}/reservation`, { stockIds: [] })).status).toBe(200);
-  const other = jobs.find((job) => job !== winner);
-  expect((await owner.put(`/jobs/${other}/reservation`, { stockIds: [id] })).status).toBe(200);
+const keptTimes = { last: 0 };
+
+/** A plan of a job off some of the rack only (new film where that is not enough), as somebody would keep it. */
+async function planOff(jobId: string, stockIds: readonly string[]): Promise<KeptPlan> {
+  const book = bookForJob((await owner.get('/shop-book')).body, null);
+  const all = (await rack()).map(({ entry }) => entry);
+  const stock = all.filter(({ id }) => stockIds.includes(id)) as unknown as typeof book.stock;
+  const { job } = deriveJob(records, { ...book, stock, cutBefore: {} }).plan;
+  const plan = planCuts(job, { random: seededRandom(1), rounds: 0, shouldStop: () => true });
+  keptTimes.last += 1;
+  const keptAt = new Date(Date.UTC(2026, 4, 4, 12, 0, keptTimes.last)).toISOString();
+  return { job, plan, keptAt, cutPullIds: [], lockedPullIds: [] };
+}
+
+async function write(jobId: string, after: KeptPlan | null, caller: ApiCaller = owner) {
+  const { versions } = (await owner.get(`/jobs/${jobId}`)).body;
+  const baseVersion = versions[`plan/${PLAN_ID}`] ?? 0;
+  return caller.edit(jobId, { kind: 'plan', id: PLAN_ID, baseVersion, after });
+}
+const cut = (kept: KeptPlan, ...pullIds: string[]): KeptPlan => ({ ...kept, cutPullIds: pullIds });
+
+/** Where all film comes off one source: its pulls in order. */
+const pullsOff = ({ plan }: KeptPlan, sourceId: string) =>
+  plan.pulls.filter((pull) => pull.sourceId === sourceId).map(({ id }) => id);
+
+describe('keeping a plan', () => {
+  test('of two jobs that take one roll at once exactly one has it, and the other is told', async () => {
+    const id = await put('roll', 3 * PULL_MM + 20);
+    const jobs = [await newJob(), await newJob()];
+    const plans = await Promise.all(jobs.map((job) => planOff(job, [id])));
+    const answers = await Promise.all(jobs.map((job, at) => write(job, plans[at] ?? null)));
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
+    expect(answers.find(({ status }) => status === 409)?.body.detail).toContain(
+      `${id} has just been taken by another job’s plan`,
+    );
+    const winner = jobs[answers.findIndex(({ status }) => status === 200)] ?? '';
+    expect((await entryOf(id))?.reservedBy).toBe(winner);
+    const [loser = '', its] = jobs[0] === winner ? [jobs[1], plans[1]] : [jobs[0], plans[0]];
+    expect((await owner.get(`/jobs/${loser}`)).body.records.plan).toEqual({});
+    // Dropped, the plan gives it back, and the other may have it.
+    expect((await write(winner, null)).status).toBe(200);
+    expect((await entryOf(id))?.reservedBy).toBeNull();
+    expect((await write(loser, its ?? null)).status).toBe(200);
+    expect((await entryOf(id))?.reservedBy).toBe(loser);
+  });
+
+  test('a plan that can’t be cut, or off a roll that is gone, is refused and nothing is reserved', async () => {
+    const [id, job] = [await put('roll', 5000), await newJob()];
+    const kept = await planOff(job, [id]);
+    const [first] = kept.plan.pulls;
+    if (!first) throw new Error('nothing to cut');
+    const tooLong = { ...kept.plan, pulls: [{ ...first, length: 90_000 }, ...kept.plan.pulls.slice(1)] };
+    expect(await write(job, { ...kept, plan: tooLong })).toMatchObject({
+      status: 422,
+      body: { title: 'The plan can’t be cut', detail: expect.stringContaining('ends at 90000 mm') },
+    });
+    const { version } = (await entryOf(id)) ?? { version: 0 };
+    await owner.put('/rack', { entries: [], removed: [{ id, baseVersion: version }] });
+    expect((await write(job, kept)).body.detail).toContain(`${id} is not on the rack any more`);
+    expect((await rack()).filter(({ reservedBy }) => reservedBy === job)).toEqual([]);
+  });
+
+  test('an apprentice neither keeps nor drops a plan', async () => {
+    const [id, job] = [await put('roll', 5000), await newJob()];
+    const apprentice = await signedIn(server, shop.emails.apprentice);
+    expect((await write(job, await planOff(job, [id]), apprentice)).status).toBe(403);
+    expect((await entryOf(id))?.reservedBy).toBeNull();
+  });
 });
 
-const cutOf = (
-  source: string,
-  kind: 'roll' | 'new',
-  pull: { id: string; length: number },
-  keptAt = 'k1',
-) => ({
-  keptAt,
-  source: { id: source, filmId: 'gannet-silver-20', kind, width: 1524, length: 30_480 },
-  pull: {
-    ...pull,
-    offcuts: [
-      { x: 900, y: 0, w: 624, l: pull.length, factoryEdges: ['right'], keep: true },
-      { x: 0, y: 0, w: 20, l: 20, factoryEdges: [], keep: false },
-    ],
-  },
-});
+describe('cutting', () => {
+  test('a ticked pull shortens its roll once, and its leftover is on the rack with the lot of the roll', async () => {
+    const [id, job] = [await put('roll', 5000, 1400), await newJob()];
+    const kept = await planOff(job, [id]);
+    await write(job, kept);
+    const before = (await rack()).map(({ entry }) => entry.id);
+    const [first = ''] = pullsOff(kept, id);
+    const length = kept.plan.pulls.find((pull) => pull.id === first)?.length ?? 0;
+    expect((await write(job, cut(kept, first))).body.notices).toEqual([]);
+    expect((await entryOf(id))?.entry.length).toBeCloseTo(5000 - length);
+    // Unticked and ticked again it is not cut twice.
+    await write(job, kept);
+    await write(job, cut(kept, first));
+    expect((await entryOf(id))?.entry.length).toBeCloseTo(5000 - length);
+    const leftovers = (await rack()).filter(({ entry }) => !before.includes(entry.id));
+    const keeps = kept.plan.pulls.find((pull) => pull.id === first)?.offcuts.filter(({ keep }) => keep) ?? [];
+    expect(keeps).not.toEqual([]);
+    expect(leftovers.map(({ entry }) => [entry.kind, entry.width, entry.length])).toEqual(
+      keeps.map(({ w, l }) => ['offcut', w, l]),
+    );
+    expect(leftovers.map(({ entry, lot }) => [entry.id.slice(0, 2), lot])).toEqual(
+      keeps.map(() => ['G-', 'B7']),
+    );
+  });
 
-test('a cut pull shortens its roll once, however often it is told, and its leftover is on the rack', async () => {
-  const [id, job] = [await put('roll', 5000), await newJob()];
-  const before = (await rack()).map(({ entry }) => entry.id);
-  const cut = cutOf(id, 'roll', { id: '1', length: 1438 });
-  const told = await Promise.all([1, 2, 3].map(() => owner.post(`/jobs/${job}/cut-pulls`, cut)));
-  expect(told.map(({ status }) => status)).toEqual([200, 200, 200]);
-  expect((await entryOf(id))?.entry.length).toBe(3562);
-  const leftovers = (await rack()).filter(({ entry }) => !before.includes(entry.id));
-  expect(leftovers.map(({ entry }) => [entry.kind, entry.length])).toEqual([['offcut', 1438]]);
-  expect(leftovers[0]?.entry.id).toMatch(/^G-\d+$/);
-});
+  test('a roll is reserved as long as something is to be cut off it', async () => {
+    const [id, job] = [await put('roll', 5000), await newJob()];
+    const kept = await planOff(job, [id]);
+    await write(job, kept);
+    const all = pullsOff(kept, id);
+    await write(job, cut(kept, ...all.slice(0, -1)));
+    expect((await entryOf(id))?.reservedBy).toBe(job);
+    await write(job, cut(kept, ...all));
+    expect((await entryOf(id))?.reservedBy).toBeNull();
+  });
 
-test('a new roll is opened by its first pull, and gone when nothing of use is left', async () => {
-  const job = await newJob();
-  const opened = async () =>
-    (await rack()).filter(({ entry, reservedBy }) => entry.kind === 'roll' && reservedBy === job);
-  await owner.post(`/jobs/${job}/cut-pulls`, cutOf('G-new-1', 'new', { id: '1', length: 30_000 }));
-  expect((await opened()).map(({ entry }) => entry.length)).toEqual([480]);
-  await owner.post(`/jobs/${job}/cut-pulls`, cutOf('G-new-1', 'new', { id: '2', length: 450 }));
-  expect(await opened()).toEqual([]);
-});
+  test('what was cut was cut: where the rack lacks it the tick stands, the rack stays, and it is said', async () => {
+    const [id, job] = [await put('roll', 5000), await newJob()];
+    const kept = await planOff(job, [id]);
+    await write(job, kept);
+    const { entry, version } = (await entryOf(id)) ?? {};
+    await owner.put('/rack', {
+      entries: [{ entry: { ...entry, length: 900 }, lot: 'B7', place: null, baseVersion: version }],
+      removed: [],
+    });
+    const [first = ''] = pullsOff(kept, id);
+    const answer = await write(job, cut(kept, first));
+    expect(answer).toMatchObject({
+      status: 200,
+      body: { notices: [expect.stringMatching(new RegExp(`^${id} has 900 mm left, the pull took \\d+`))] },
+    });
+    expect((await entryOf(id))?.entry.length).toBe(900);
+    expect((await owner.get(`/jobs/${job}`)).body.records.plan[PLAN_ID].cutPullIds).toEqual([first]);
+    const { version: now } = (await entryOf(id)) ?? {};
+    await owner.put('/rack', { entries: [], removed: [{ id, baseVersion: now }] });
+    const [, second = ''] = pullsOff(kept, id);
+    expect((await write(job, cut(kept, first, second))).body.notices).toEqual([
+      `${id} is not on the rack any more; count what is there and mend the rack.`,
+    ]);
+  });
 
-test('more than a roll has can’t be cut off it, and nothing of it is written', async () => {
-  const [id, job] = [await put('roll', 1000), await newJob()];
-  const before = (await rack()).length;
-  const { status, body } = await owner.post(
-    `/jobs/${job}/cut-pulls`,
-    cutOf(id, 'roll', { id: '1', length: 1438 }),
-  );
-  expect([status, body.title]).toEqual([409, 'Too short']);
-  expect((await entryOf(id))?.entry.length).toBe(1000);
-  expect(await rack()).toHaveLength(before);
+  test('pulls of two jobs at once open a roll each, which stays theirs, and no two leftovers get one name', async () => {
+    const jobs = [await newJob(), await newJob()];
+    const plans = await Promise.all(jobs.map((job) => planOff(job, [])));
+    for (const [at, job] of jobs.entries()) await write(job, plans[at] ?? null);
+    const before = (await rack()).map(({ entry }) => entry.id);
+    const told = await Promise.all(
+      jobs.map((job, at) => {
+        const kept = plans[at];
+        return kept ? write(job, cut(kept, kept.plan.pulls[0]?.id ?? '')) : null;
+      }),
+    );
+    expect(told.map((answer) => [answer?.status, answer?.body.notices])).toEqual([
+      [200, []],
+      [200, []],
+    ]);
+    const fresh = (await rack()).filter(({ entry }) => !before.includes(entry.id));
+    const rolls = fresh.filter(({ entry }) => entry.kind === 'roll');
+    const longer = plans[0]?.plan.pulls.length === 1;
+    expect(rolls.map(({ reservedBy }) => reservedBy).sort()).toEqual(
+      longer ? [null, null] : [...jobs].sort(),
+    );
+    expect(new Set(fresh.map(({ entry }) => entry.id)).size).toBe(fresh.length);
+    const [length = 0] = plans.map((kept) => kept.plan.pulls[0]?.length ?? 0);
+    expect(rolls.map(({ entry }) => entry.length)).toEqual([30_480 - length, 30_480 - length]);
+  });
+
+  test('sizes that were cut are told with the book, rounded up to centimetres, and to no other shop', async () => {
+    const cutting = await server.makeShop();
+    const there = await signedIn(server, cutting.emails.owner);
+    const file = JSON.stringify(jobFileForTest(records));
+    const job = (await there.post('/jobs/import', { file, customer: '', site: null })).body.id as string;
+    const kept = await planOff(job, []);
+    const change = (after: KeptPlan, baseVersion: number) =>
+      there.edit(job, { kind: 'plan', id: PLAN_ID, baseVersion, after });
+    await change(kept, 0);
+    await change(cut(kept, ...kept.plan.pulls.map(({ id }) => id)), 1);
+    const told = (await there.get('/shop-book')).body.cutBefore['gannet-silver-20'];
+    expect(told).toEqual([{ width: 750, length: 1050, times: 3 }]);
+    const other = await signedIn(server, (await server.makeShop()).emails.owner);
+    expect((await other.get('/shop-book')).body.cutBefore).toEqual({});
+  });
 });
 
 test('the rack is written on what was read; negative lengths, apprentices and other shops are refused', async () => {
@@ -125,45 +243,4 @@ test('the rack is written on what was read; negative lengths, apprentices and ot
   const stranger = await signedIn(server, (await server.makeShop()).emails.owner);
   expect((await stranger.put('/rack', { entries: [], removed: [{ id, baseVersion: 2 }] })).status).toBe(409);
   expect((await entryOf(id))?.entry.length).toBe(3500);
-});
-
-test('several pulls cut at once open one roll, and no two leftovers get one name', async () => {
-  const jobs = [await newJob(), await newJob()];
-  const before = (await rack()).map(({ entry }) => entry.id);
-  const told = await Promise.all(
-    jobs.flatMap((job) =>
-      ['1', '2', '3'].map((id) =>
-        owner.post(`/jobs/${job}/cut-pulls`, cutOf('G-new-1', 'new', { id, length: 1000 })),
-      ),
-    ),
-  );
-  expect(told.map(({ status }) => status)).toEqual([200, 200, 200, 200, 200, 200]);
-  const fresh = (await rack()).filter(({ entry }) => !before.includes(entry.id));
-  const rolls = fresh.filter(({ entry }) => entry.kind === 'roll');
-  expect(rolls.map(({ entry, reservedBy }) => [entry.length, reservedBy]).sort()).toEqual(
-    jobs.map((job) => [27_480, job]).sort(),
-  );
-  expect(fresh.filter(({ entry }) => entry.kind === 'offcut')).toHaveLength(6);
-});
-
-test('sizes that were cut are told with the book, with how often, and to no other shop', async () => {
-  const [id, job] = [await put('roll', 9000), await newJob()];
-  const pieces = [
-    { w: 792, l: 1438 },
-    { w: 788.4, l: 1431 },
-    { w: 610, l: 900 },
-  ];
-  const cut = cutOf(id, 'roll', { id: 'sizes', length: 1438 }, 'k-sizes');
-  await owner.post(`/jobs/${job}/cut-pulls`, { ...cut, pull: { ...cut.pull, pieces } });
-  const told = (await owner.get('/shop-book')).body.cutBefore['gannet-silver-20'];
-  // Sizes are rounded up to whole centimetres, so that twins count as one.
-  expect(told).toEqual(
-    expect.arrayContaining([
-      { width: 800, length: 1440, times: 1 },
-      { width: 790, length: 1440, times: 1 },
-      { width: 610, length: 900, times: 1 },
-    ]),
-  );
-  const other = await signedIn(server, (await server.makeShop()).emails.owner);
-  expect((await other.get('/shop-book')).body.cutBefore).toEqual({});
 });

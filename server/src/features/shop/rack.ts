@@ -1,5 +1,15 @@
-import type { CutPull, RackEntry, SaveRack } from '@neat-sill/core/contract';
-import { consume, stockSchema, type StockForPlan, type WantedSize } from '@neat-sill/core/cuts';
+import type { RackEntry, SaveRack } from '@neat-sill/core/contract';
+import {
+  consume,
+  pullsJustCut,
+  stockSchema,
+  takenByPlan,
+  type KeptPlan,
+  type PlanSource,
+  type Pull,
+  type StockForPlan,
+  type WantedSize,
+} from '@neat-sill/core/cuts';
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
 import { cutPulls, films, stock } from '../../db/schema.ts';
@@ -89,33 +99,44 @@ export async function writeRack(tx: Tx, shopId: string, { entries, removed }: Sa
   return entries.length + removed.length;
 }
 
-/** Reserves what a job's plan takes and frees what it took before. What another job has is refused by name. */
-export async function reserve(tx: Tx, jobId: string, stockIds: readonly string[]): Promise<void> {
-  // Rows are locked in one order, so that two jobs that reserve at once wait for each other and do not deadlock.
+/** The name under which a roll that a plan opens is found again. */
+const openedAs = (jobId: string, keptAt: string, sourceId: string) => `${jobId} ${keptAt} ${sourceId}`;
+
+/**
+ * Reserves what a job's plan still takes and frees what it took before; rolls it has opened stay its own while it goes on
+ * with them. What another job has is refused by name.
+ */
+async function reserve(tx: Tx, jobId: string, before: KeptPlan | null, kept: KeptPlan | null): Promise<void> {
+  const { stockIds, newRollIds } = takenByPlan(kept);
+  // What the plan took before is its own already: that a roll has gone since must not keep a pull from being ticked.
+  const had = new Set(takenByPlan(before).stockIds);
+  const wanted = stockIds.filter((id) => !had.has(id));
+  const opened = new Set(newRollIds.map((id) => openedAs(jobId, kept?.keptAt ?? '', id)));
   const rows = await tx
-    .select({ id: stock.id, reservedBy: stock.reservedBy })
+    .select({ id: stock.id, reservedBy: stock.reservedBy, openedAs: stock.openedAs })
     .from(stock)
     .orderBy(asc(stock.id))
     .for('update');
-  const taken = stockIds.filter((id) => {
+  const taken = wanted.filter((id) => {
     const row = rows.find((each) => each.id === id);
     return row?.reservedBy && row.reservedBy !== jobId;
   });
-  const gone = stockIds.filter((id) => !rows.some((row) => row.id === id));
+  const gone = wanted.filter((id) => !rows.some((row) => row.id === id));
   if (taken.length > 0 || gone.length > 0)
     throw new HttpProblem(409, {
       title: 'Not on the rack any more',
       detail:
         taken.length > 0
-          ? `${taken.join(', ')} has just been taken by another job’s plan. Drop the kept plan and plan again.`
-          : `${gone.join(', ')} is not on the rack any more. Drop the kept plan and plan again.`,
+          ? `${taken.join(', ')} has just been taken by another job’s plan. Give this change up: the plan is made anew without it.`
+          : `${gone.join(', ')} is not on the rack any more. Give this change up: the plan is made anew without it.`,
     });
-  await tx.update(stock).set({ reservedBy: null }).where(eq(stock.reservedBy, jobId));
-  if (stockIds.length > 0)
-    await tx
-      .update(stock)
-      .set({ reservedBy: jobId })
-      .where(inArray(stock.id, [...stockIds]));
+  const isTaken = (row: (typeof rows)[number]) =>
+    stockIds.includes(row.id) || (row.openedAs !== null && opened.has(row.openedAs));
+  const idsWhere = (test: (row: (typeof rows)[number]) => boolean) => rows.filter(test).map(({ id }) => id);
+  const toFree = idsWhere((row) => row.reservedBy === jobId && !isTaken(row));
+  const toTake = idsWhere((row) => row.reservedBy !== jobId && isTaken(row));
+  if (toFree.length > 0) await tx.update(stock).set({ reservedBy: null }).where(inArray(stock.id, toFree));
+  if (toTake.length > 0) await tx.update(stock).set({ reservedBy: jobId }).where(inArray(stock.id, toTake));
 }
 
 /** Names to be written on rolls and leftovers of a film: its letter and the next number. */
@@ -128,41 +149,40 @@ async function namesFor(tx: Tx, filmId: string): Promise<() => string> {
   return () => `${letter}-${(last += 1)}`;
 }
 
-/** Takes a cut pull off the rack: shortens its roll, opens a new one, puts leftovers there. Told twice it counts once. */
-export async function consumePull(
+interface Cutting {
+  readonly shopId: string;
+  readonly jobId: string;
+  readonly keptAt: string;
+  readonly now: Date;
+}
+
+/**
+ * Takes a cut pull off the rack: shortens its roll, opens a new one, puts leftovers there. A pull counts once, however
+ * often it is ticked. What was cut was cut: where the rack does not hold it, the rack stays as it is and that is said.
+ */
+async function consumePull(
   tx: Tx,
-  { shopId, jobId, now }: { shopId: string; jobId: string; now: Date },
-  { keptAt, source, pull }: CutPull,
-): Promise<void> {
+  { shopId, jobId, keptAt, now }: Cutting,
+  { pull, source }: { readonly pull: Pull; readonly source: PlanSource },
+): Promise<string | null> {
+  const pieces = pull.pieces.map(({ w, l }) => ({ w, l }));
   const first = await tx
     .insert(cutPulls)
-    .values({ shopId, jobId, keptAt, pullId: pull.id, at: now, filmId: source.filmId, pieces: pull.pieces })
+    .values({ shopId, jobId, keptAt, pullId: pull.id, at: now, filmId: source.filmId, pieces })
     .onConflictDoNothing()
     .returning({ pullId: cutPulls.pullId });
-  if (first.length === 0) return;
-  // One cut at a time in a shop: names are given, and rolls opened, by what stands on the rack just then. A lock on rows
-  // would not show the next in line what was put there meanwhile.
-  await tx.execute(sql`select pg_advisory_xact_lock(hashtext(${`rack ${shopId}`}))`);
-  const openedAs = `${jobId} ${keptAt} ${source.id}`;
-  const isSource = source.kind === 'new' ? eq(stock.openedAs, openedAs) : eq(stock.id, source.id);
+  if (first.length === 0) return null;
+  const opened = openedAs(jobId, keptAt, source.id);
+  const isSource = source.kind === 'new' ? eq(stock.openedAs, opened) : eq(stock.id, source.id);
   const [row] = await tx.select().from(stock).where(isSource).for('update');
   if (!row && source.kind !== 'new')
-    throw new HttpProblem(409, {
-      title: 'Not on the rack any more',
-      detail: `${source.id} is not on the rack any more; count what is there and mend the rack.`,
-    });
+    return `${source.id} is not on the rack any more; count what is there and mend the rack.`;
   const nextName = await namesFor(tx, source.filmId);
   const rackId = row?.id ?? nextName();
   const onRack: StockForPlan | null = row ? stockSchema.parse(row.data) : null;
-  const consumed = consume(source, onRack, pull, {
-    source: rackId,
-    offcut: nextName,
-  });
+  const consumed = consume(source, onRack, pull, { source: rackId, offcut: nextName });
   if ('code' in consumed)
-    throw new HttpProblem(409, {
-      title: 'Too short',
-      detail: `${rackId} has ${Math.round(consumed.lengthMm)} mm left, the pull took ${Math.round(consumed.pullMm)}; measure it and mend the rack.`,
-    });
+    return `${rackId} has ${Math.round(consumed.lengthMm)} mm left, the pull took ${Math.round(consumed.pullMm)}; measure it and mend the rack.`;
   const { source: rest, offcuts } = consumed;
   if (!rest) await tx.delete(stock).where(eq(stock.id, rackId));
   else if (row)
@@ -170,7 +190,32 @@ export async function consumePull(
       .update(stock)
       .set({ data: rest, version: row.version + 1 })
       .where(eq(stock.id, rackId));
-  else await tx.insert(stock).values({ shopId, id: rest.id, data: rest, reservedBy: jobId, openedAs });
+  else
+    await tx.insert(stock).values({ shopId, id: rest.id, data: rest, reservedBy: jobId, openedAs: opened });
   for (const offcut of offcuts)
     await tx.insert(stock).values({ shopId, id: offcut.id, data: offcut, lot: row?.lot ?? null });
+  return null;
+}
+
+/**
+ * What becomes of the rack as a job's kept plan changes: what it takes is reserved, what was cut is taken off. Gives what
+ * somebody has to mend by hand, in sentences; throws where another job has what the plan takes.
+ */
+export async function rackFollowsPlan(
+  tx: Tx,
+  { shopId, jobId, now }: Omit<Cutting, 'keptAt'>,
+  before: KeptPlan | null,
+  after: KeptPlan | null,
+): Promise<string[]> {
+  // One plan at a time in a shop: names are given, and rolls opened, by what stands on the rack just then. A lock on rows
+  // would not show the next in line what was put there meanwhile.
+  await tx.execute(sql`select pg_advisory_xact_lock(hashtext(${`rack ${shopId}`}))`);
+  const notices: string[] = [];
+  if (after)
+    for (const cut of pullsJustCut(before, after)) {
+      const notice = await consumePull(tx, { shopId, jobId, keptAt: after.keptAt, now }, cut);
+      if (notice) notices.push(notice);
+    }
+  await reserve(tx, jobId, before, after);
+  return notices;
 }

@@ -1,8 +1,8 @@
 import { filmSchema, type Film } from '@neat-sill/core/film';
 import { storedRuleSetSchema, type ShopBookAnswer, type StoredRuleSet } from '@neat-sill/core/contract';
-import { and, asc, eq } from 'drizzle-orm';
+import { and, asc, eq, inArray } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
-import { films, ruleSets } from '../../db/schema.ts';
+import { films, jobs, ruleSets } from '../../db/schema.ts';
 import { readCutBefore, readRack } from './rack.ts';
 
 /** Reads what the shop brings to every job; rows are parsed on their way out of the database. */
@@ -15,6 +15,31 @@ export async function readShopBook(tx: Tx): Promise<ShopBookAnswer> {
     cutBefore: await readCutBefore(tx),
     ruleSets: ruleRows.map(({ version, data }) => storedRuleSetSchema.parse({ version, rules: data })),
   };
+}
+
+/** The films of some ids and all house rules: what the records of a job are read by. */
+export async function readFilmsAndRules(
+  tx: Tx,
+  filmIds: readonly string[],
+): Promise<{ films: Film[]; ruleSets: StoredRuleSet['rules'][] }> {
+  const filmRows =
+    filmIds.length === 0
+      ? []
+      : await tx
+          .select()
+          .from(films)
+          .where(inArray(films.id, [...filmIds]))
+          .orderBy(asc(films.place));
+  const ruleRows = await tx.select().from(ruleSets).orderBy(asc(ruleSets.place));
+  return {
+    films: filmRows.map(({ data }) => filmSchema.parse(data)),
+    ruleSets: ruleRows.map(({ version, data }) => storedRuleSetSchema.parse({ version, rules: data }).rules),
+  };
+}
+
+/** Films or house rules have changed: how far the shop's jobs are is told anew when their list is next read. */
+export async function forgetOutlines(tx: Tx): Promise<void> {
+  await tx.update(jobs).set({ outline: null });
 }
 
 /** Writes films a version on from what stands; answers with the names of those that somebody else has changed since. */

@@ -1,5 +1,5 @@
-import type { CutStep } from '@neat-sill/core/cuts';
-import { PLAN_ID, patchRecord, type KeptPlan } from '@neat-sill/core/job';
+import { PLAN_ID, type CutStep, type KeptPlan } from '@neat-sill/core/cuts';
+import { patchRecord } from '@neat-sill/core/record';
 import { formatRun } from '@neat-sill/core/units';
 import { SIDE_NAMES } from '@neat-sill/core/words';
 import { Check, ChevronLeft } from 'lucide-react';

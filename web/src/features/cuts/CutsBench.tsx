@@ -1,6 +1,5 @@
-import { cutList } from '@neat-sill/core/cuts';
+import { PLAN_ID, cutList } from '@neat-sill/core/cuts';
 import { filmWantedBy } from '@neat-sill/core/buying';
-import { PLAN_ID } from '@neat-sill/core/job';
 import { formatRun } from '@neat-sill/core/units';
 import { group } from 'd3';
 import { Scissors } from 'lucide-react';

@@ -1,5 +1,4 @@
-import { rollSideOf, type Piece } from '@neat-sill/core/cuts';
-import { seamMarks } from '@neat-sill/core/job';
+import { rollSideOf, seamMarks, type Piece } from '@neat-sill/core/cuts';
 import type { Side } from '@neat-sill/core/survey';
 import { formatLength } from '@neat-sill/core/units';
 import { SIDE_NAMES } from '@neat-sill/core/words';

@@ -1,4 +1,4 @@
-import { patchRecord } from '@neat-sill/core/job';
+import { patchRecord } from '@neat-sill/core/record';
 import { LEFT_OUT, describeUnplaced } from '@neat-sill/core/words';
 import { group } from 'd3';
 import { useJob, useLivePlan } from '../job/index.ts';

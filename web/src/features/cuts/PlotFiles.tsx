@@ -1,5 +1,4 @@
-import { plotOf, plotSvg, type CutStep } from '@neat-sill/core/cuts';
-import { netPlot } from '@neat-sill/core/job';
+import { netPlot, plotOf, plotSvg, type CutStep } from '@neat-sill/core/cuts';
 import { formatRun } from '@neat-sill/core/units';
 import { FileDown, Send } from 'lucide-react';
 import { useState } from 'react';

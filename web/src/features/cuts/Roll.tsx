@@ -1,5 +1,4 @@
-import type { CutStep, PlanSource } from '@neat-sill/core/cuts';
-import type { KeptPlan } from '@neat-sill/core/job';
+import type { CutStep, KeptPlan, PlanSource } from '@neat-sill/core/cuts';
 import { formatRun } from '@neat-sill/core/units';
 import { useState } from 'react';
 import { RollBox, type PiecesInHand } from '../../drawing/PullDrawing.tsx';

@@ -1,4 +1,5 @@
-import { HEADER_ID, patchRecord } from '@neat-sill/core/job';
+import { patchRecord } from '@neat-sill/core/record';
+import { HEADER_ID } from '@neat-sill/core/job';
 import { formatLength } from '@neat-sill/core/units';
 import { SCHOOL_NAMES } from '@neat-sill/core/words';
 import { RadioGroup } from 'radix-ui';

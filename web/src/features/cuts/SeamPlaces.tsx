@@ -1,11 +1,6 @@
-import {
-  moveSeam,
-  patchRecord,
-  seamsNow,
-  snapSeam,
-  spliceOfPane,
-  type SpliceOfPane,
-} from '@neat-sill/core/job';
+import { moveSeam, seamsNow, snapSeam, type SpliceOfPane } from '@neat-sill/core/cuts';
+import { patchRecord } from '@neat-sill/core/record';
+import { spliceOfPane } from '@neat-sill/core/job';
 import { formatLength } from '@neat-sill/core/units';
 import { describeSplice, describeSpliceProblem } from '@neat-sill/core/words';
 import { useMemo, useRef, useState } from 'react';

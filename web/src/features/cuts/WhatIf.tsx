@@ -1,14 +1,7 @@
+import { patchRecord, withRecord } from '@neat-sill/core/record';
 import { pricePerM2 } from '@neat-sill/core/advice';
 import type { Film } from '@neat-sill/core/film';
-import {
-  HEADER_ID,
-  paneVerdict,
-  patchRecord,
-  planJobOf,
-  withRecord,
-  type Change,
-  type JobHeader,
-} from '@neat-sill/core/job';
+import { HEADER_ID, paneVerdict, planJobOf, type Change, type JobHeader } from '@neat-sill/core/job';
 import { formatLength } from '@neat-sill/core/units';
 import { rollup } from 'd3';
 import { useMemo } from 'react';

@@ -1,4 +1,4 @@
-import type { KeptPlan } from '@neat-sill/core/job';
+import type { KeptPlan } from '@neat-sill/core/cuts';
 import { useEffect, useRef, useState } from 'react';
 import {
   sentenceOf,

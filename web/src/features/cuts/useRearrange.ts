@@ -1,5 +1,5 @@
-import { movePiece, type CutPlan, type NewPlace } from '@neat-sill/core/cuts';
-import { PLAN_ID, patchRecord, recordAt, type KeptPlan } from '@neat-sill/core/job';
+import { PLAN_ID, movePiece, type CutPlan, type KeptPlan, type NewPlace } from '@neat-sill/core/cuts';
+import { patchRecord, recordAt } from '@neat-sill/core/record';
 import { describeMoveProblem, describePlanFault } from '@neat-sill/core/words';
 import { useJob, useLivePlan, useUnit } from '../job/index.ts';
 

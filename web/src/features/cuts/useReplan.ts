@@ -1,6 +1,6 @@
+import { PLAN_ID, restOf, type CutPlan, type KeptPlan } from '@neat-sill/core/cuts';
+import { recordAt } from '@neat-sill/core/record';
 import { checkPlan } from '@neat-sill/core/check';
-import { restOf, type CutPlan } from '@neat-sill/core/cuts';
-import { PLAN_ID, recordAt, type KeptPlan } from '@neat-sill/core/job';
 import { useEffect, useRef, useState } from 'react';
 import { useJob, useLivePlan } from '../job/index.ts';
 import type { PlanMessage, PlanOrder } from '../../workers/plan.worker.ts';

@@ -1,5 +1,7 @@
+import { sunOfWall, sunUncertaintyOfWall } from '@neat-sill/core/sun';
+import { panesOfWall, type Wall } from '@neat-sill/core/survey';
 import { fittingFigures } from '@neat-sill/core/fitting';
-import { paneToFit, panesOfWall, sunOfWall, sunUncertaintyOfWall, type Wall } from '@neat-sill/core/job';
+import { paneToFit } from '@neat-sill/core/job';
 import { formatVolume } from '@neat-sill/core/units';
 import { scaleLinear } from 'd3';
 import { useMemo, useState } from 'react';

@@ -1,3 +1,4 @@
+import type { Pane } from '@neat-sill/core/survey';
 import {
   colourShift,
   looksOf,
@@ -7,7 +8,7 @@ import {
 } from '@neat-sill/core/advice';
 import type { Film } from '@neat-sill/core/film';
 import { cureDays } from '@neat-sill/core/fitting';
-import { planJobOf, sizesOf, type Pane } from '@neat-sill/core/job';
+import { planJobOf, sizesOf } from '@neat-sill/core/job';
 import type { RuleSet } from '@neat-sill/core/rules';
 import { formatLength, formatTemperature, type LengthUnit } from '@neat-sill/core/units';
 import {

@@ -1,5 +1,7 @@
-import { leadOn, patchRecord, patternOverWall, sizesOf, type Coverage, type Pane } from '@neat-sill/core/job';
-import { placeOpenings } from '@neat-sill/core/survey';
+import { leadOn, patternOverWall } from '@neat-sill/core/film';
+import { placeOpenings, type Coverage, type Pane } from '@neat-sill/core/survey';
+import { patchRecord } from '@neat-sill/core/record';
+import { sizesOf } from '@neat-sill/core/job';
 import { formatLength, formatRun } from '@neat-sill/core/units';
 import { describeCoverage } from '@neat-sill/core/words';
 import { useJob, useUnit, type PaneWithId } from '../job/index.ts';

@@ -1,4 +1,6 @@
-import { panesOfRule, paneVerdict, parseFillRule, patchRecord } from '@neat-sill/core/job';
+import { panesOfRule, parseFillRule } from '@neat-sill/core/film';
+import { patchRecord } from '@neat-sill/core/record';
+import { paneVerdict } from '@neat-sill/core/job';
 import { GLASS_NAMES, OPENING_NAMES, describeFillProblem, readBackRule } from '@neat-sill/core/words';
 import { useState } from 'react';
 import { useJob } from '../job/index.ts';

@@ -1,5 +1,6 @@
+import { patchRecord } from '@neat-sill/core/record';
 import { looksOf, unevenFront, type GlassFigures, type Ranked } from '@neat-sill/core/advice';
-import { patchRecord, paneVerdict, sizesOf } from '@neat-sill/core/job';
+import { paneVerdict, sizesOf } from '@neat-sill/core/job';
 import { formatLength } from '@neat-sill/core/units';
 import {
   BREAKAGE_NAMES,

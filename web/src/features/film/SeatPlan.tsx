@@ -1,4 +1,5 @@
-import { patchRecord, type Wall } from '@neat-sill/core/job';
+import type { Wall } from '@neat-sill/core/survey';
+import { patchRecord } from '@neat-sill/core/record';
 import { formatLength } from '@neat-sill/core/units';
 import { useRef, useState } from 'react';
 import { useJob, useUnit } from '../job/index.ts';

@@ -1,5 +1,5 @@
-import { WANTS, type Want } from '@neat-sill/core/advice';
-import { patchRecord, type Room } from '@neat-sill/core/job';
+import { WANTS, type Room, type Want } from '@neat-sill/core/survey';
+import { patchRecord } from '@neat-sill/core/record';
 import { WANT_NAMES } from '@neat-sill/core/words';
 import { useJob } from '../job/index.ts';
 import { Choice } from '../../ui/Field.tsx';

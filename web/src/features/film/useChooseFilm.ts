@@ -1,5 +1,6 @@
+import { patchRecord } from '@neat-sill/core/record';
 import type { Film } from '@neat-sill/core/film';
-import { patchRecord, paneVerdict } from '@neat-sill/core/job';
+import { paneVerdict } from '@neat-sill/core/job';
 import { useJob, type PaneWithId } from '../job/index.ts';
 import { countOf } from '../../ui/format.ts';
 

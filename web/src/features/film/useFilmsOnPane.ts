@@ -1,5 +1,5 @@
+import { paneForFilm } from '@neat-sill/core/advice';
 import type { Film } from '@neat-sill/core/film';
-import { paneForFilm } from '@neat-sill/core/job';
 import { useEffect, useRef, useState } from 'react';
 import { useJob, type PaneWithId } from '../job/index.ts';
 import type { FilmAnswer, FilmMessage, FilmOrder } from '../../workers/film.worker.ts';

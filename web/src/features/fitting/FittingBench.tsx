@@ -1,5 +1,5 @@
-import { fittingFigures, stepsFor, type FittingStep, type PaneToFit } from '@neat-sill/core/fitting';
-import { NO_FITTING, paneToFit, type Fitting } from '@neat-sill/core/job';
+import { NO_FITTING, fittingFigures, stepsFor, type Fitting, type FittingStep, type PaneToFit } from '@neat-sill/core/fitting';
+import { paneToFit } from '@neat-sill/core/job';
 import { formatTemperature } from '@neat-sill/core/units';
 import { FAULT_NAMES, STEP_NAMES, stepWords } from '@neat-sill/core/words';
 import { Check, ChevronLeft, ListChecks, X } from 'lucide-react';

@@ -1,5 +1,6 @@
-import { NO_FITTING, recordAt, type Change, type Fitting, type JobRecords } from '@neat-sill/core/job';
-import type { FittingStep } from '@neat-sill/core/fitting';
+import { NO_FITTING, type Fitting, type FittingStep } from '@neat-sill/core/fitting';
+import { recordAt } from '@neat-sill/core/record';
+import { type Change, type JobRecords } from '@neat-sill/core/job';
 
 /** A change of a pane's fitting record, made when it is first needed. */
 export function fittingChange(

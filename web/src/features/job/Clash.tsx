@@ -1,6 +1,5 @@
-import type { Pane } from '@neat-sill/core/job';
+import type { Pane, Reading, ReadingPlace } from '@neat-sill/core/survey';
 import { READING_NAMES } from '@neat-sill/core/words';
-import type { Reading, ReadingPlace } from '@neat-sill/core/survey';
 import { formatLength, type LengthUnit } from '@neat-sill/core/units';
 import type { StaleRecord } from '@neat-sill/core/contract';
 import { Button } from '../../ui/Button.tsx';

@@ -1,4 +1,4 @@
-import { copyOfRoom, copyOfWall } from '@neat-sill/core/job';
+import { copyOfRoom, copyOfWall } from '@neat-sill/core/survey';
 import { useState, type FormEvent } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { Choice, TextField } from '../../ui/Field.tsx';

@@ -1,4 +1,4 @@
-import { sunOfWall } from '@neat-sill/core/job';
+import { sunOfWall } from '@neat-sill/core/sun';
 import { formatArea } from '@neat-sill/core/units';
 import { ArrowRight } from 'lucide-react';
 import { useMemo } from 'react';

@@ -1,5 +1,4 @@
-import { northTurned, wallMoved, wallOnPlan, wallsLaidOut } from '@neat-sill/core/job';
-import { bearingOnPlan, endsOnPlan, type WallOnPlan } from '@neat-sill/core/survey';
+import { bearingOnPlan, endsOnPlan, northTurned, wallMoved, wallOnPlan, wallsLaidOut, type WallOnPlan } from '@neat-sill/core/survey';
 import { useRef, useState, type KeyboardEvent } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';

@@ -1,5 +1,6 @@
-import { facesOnPlan, nextReadingPlace, placeOpenings } from '@neat-sill/core/survey';
-import { NEW_ROOM, NEW_WALL, addRecord, removeWithDependents, sizesOf } from '@neat-sill/core/job';
+import { NEW_ROOM, NEW_WALL, facesOnPlan, nextReadingPlace, placeOpenings } from '@neat-sill/core/survey';
+import { addRecord } from '@neat-sill/core/record';
+import { removeWithDependents, sizesOf } from '@neat-sill/core/job';
 import { Compass, Copy, FlipHorizontal2, Map as MapIcon, Plus, Trash2 } from 'lucide-react';
 import { group } from 'd3';
 import { useCallback, useMemo, useState } from 'react';

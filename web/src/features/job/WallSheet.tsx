@@ -1,6 +1,5 @@
-import { NEW_WALL, type Wall } from '@neat-sill/core/job';
+import { NEW_WALL, trueBearing, type TrueBearing, type Wall } from '@neat-sill/core/survey';
 import { openWallSun } from '@neat-sill/core/sun';
-import { trueBearing, type TrueBearing } from '@neat-sill/core/survey';
 import { Fragment, useState, type FormEvent } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { Choice, TextField } from '../../ui/Field.tsx';

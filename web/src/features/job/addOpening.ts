@@ -1,4 +1,4 @@
-import { emptyOpening, type TakeOff } from '@neat-sill/core/job';
+import { emptyOpening, type TakeOff } from '@neat-sill/core/survey';
 import { useSessionQuery } from '../../api/api.ts';
 import { useAppDispatch } from './hooks.ts';
 import { useJob, useUnit } from './useJob.ts';

@@ -1,5 +1,7 @@
+import type { Pane } from '@neat-sill/core/survey';
+import { patchRecord, withRecord } from '@neat-sill/core/record';
 import { recordKey, type JobAnswer, type StaleRecord } from '@neat-sill/core/contract';
-import { patchRecord, withRecord, type Change, type JobRecords, type Pane } from '@neat-sill/core/job';
+import { type Change, type JobRecords } from '@neat-sill/core/job';
 import { recordsForTest, readingsForTest } from '@neat-sill/core/testing';
 import { seededRandom } from '@neat-sill/core/units';
 import { EMPTY_DRAFT } from './draftStore.ts';

@@ -1,4 +1,5 @@
-import { PLAN_ID, recordAt } from '@neat-sill/core/job';
+import { PLAN_ID } from '@neat-sill/core/cuts';
+import { recordAt } from '@neat-sill/core/record';
 import { useLivePlan } from './livePlan.tsx';
 import { useJob } from './useJob.ts';
 

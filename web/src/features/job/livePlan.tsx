@@ -1,6 +1,7 @@
+import { weighPlan, type CutPlan, type KeptPlan, type PlanJob } from '@neat-sill/core/cuts';
+import { sameData } from '@neat-sill/core/record';
 import type { PlanFault } from '@neat-sill/core/check';
-import { weighPlan, type CutPlan, type PlanJob } from '@neat-sill/core/cuts';
-import { keptPlan, planJobOf, sameData, type KeptPlan, type LeftOut } from '@neat-sill/core/job';
+import { keptPlan, planJobOf, type LeftOut } from '@neat-sill/core/job';
 import {
   createContext,
   useContext,

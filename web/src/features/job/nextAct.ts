@@ -1,4 +1,6 @@
-import { PLAN_ID, patchRecord, sizesOf } from '@neat-sill/core/job';
+import { PLAN_ID } from '@neat-sill/core/cuts';
+import { patchRecord } from '@neat-sill/core/record';
+import { sizesOf } from '@neat-sill/core/job';
 import { nextReadingPlace } from '@neat-sill/core/survey';
 import { READING_NAMES } from '@neat-sill/core/words';
 import { useNavigate } from 'react-router';

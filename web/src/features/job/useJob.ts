@@ -1,20 +1,8 @@
-import {
-  bookOfJob,
-  headerOf,
-  inOrder,
-  jobFigures,
-  ruleSetOf,
-  type Change,
-  type JobFigures,
-  type JobHeader,
-  type JobRecords,
-  type Pane,
-  type ShopBook,
-  type Wall,
-} from '@neat-sill/core/job';
+import type { Doubt, Pane, Wall } from '@neat-sill/core/survey';
+import { inOrder } from '@neat-sill/core/record';
+import { bookOfJob, headerOf, jobFigures, ruleSetOf, type Change, type JobFigures, type JobHeader, type JobRecords, type ShopBook } from '@neat-sill/core/job';
 import { bookForJob } from '@neat-sill/core/contract';
 import type { RuleSet } from '@neat-sill/core/rules';
-import type { Doubt } from '@neat-sill/core/survey';
 import type { LengthUnit } from '@neat-sill/core/units';
 import { createContext, useContext, useMemo } from 'react';
 import { useSessionQuery, useShopBookQuery } from '../../api/api.ts';

@@ -1,13 +1,7 @@
-import {
-  coveredStrips,
-  moveSeam,
-  patchRecord,
-  seamsNow,
-  sizesOf,
-  snapSeam,
-  spliceOfPane,
-  type SpliceOfPane,
-} from '@neat-sill/core/job';
+import { moveSeam, seamsNow, snapSeam, type SpliceOfPane } from '@neat-sill/core/cuts';
+import { coveredStrips } from '@neat-sill/core/film';
+import { patchRecord } from '@neat-sill/core/record';
+import { sizesOf, spliceOfPane } from '@neat-sill/core/job';
 import { describeSpliceProblem } from '@neat-sill/core/words';
 import { useMemo, useState } from 'react';
 import type { SeamsInHand } from '../../drawing/PaneOnWall.tsx';

@@ -1,9 +1,10 @@
+import { glassDoubt } from '@neat-sill/core/glazing';
+import { coveredStrips, type Film } from '@neat-sill/core/film';
 import { pieceName, rollSideOf, type CutPlan, type Piece, type PlanJob } from '@neat-sill/core/cuts';
 import { looksOf, seenFrom } from '@neat-sill/core/advice';
-import type { Film } from '@neat-sill/core/film';
 import type { RuleSet } from '@neat-sill/core/rules';
 import { cureOf, dayAt } from '@neat-sill/core/fitting';
-import { coveredStrips, glassDoubt, paneVerdict, sizesOf } from '@neat-sill/core/job';
+import { paneVerdict, sizesOf } from '@neat-sill/core/job';
 import { paneOutline, type Outline, type Size } from '@neat-sill/core/survey';
 import { formatLength, type LengthUnit } from '@neat-sill/core/units';
 import { interpolateRgb } from 'd3';

@@ -1,3 +1,4 @@
+import { filmForPlan, planRulesOf, worthOnHand } from '@neat-sill/core/cuts';
 import {
   RACK_COLUMNS,
   RULES_OF_ROLES,
@@ -6,9 +7,6 @@ import {
   type RackEntry,
   type SaveRack,
 } from '@neat-sill/core/contract';
-import { filmForPlan } from '@neat-sill/core/advice';
-import { worthOnHand } from '@neat-sill/core/cuts';
-import { planRulesOf } from '@neat-sill/core/job';
 import { formatLength, formatRun } from '@neat-sill/core/units';
 import { group } from 'd3';
 import { FileDown, FileUp, Plus } from 'lucide-react';

@@ -1,5 +1,5 @@
-import { removeWithDependents, twinsOfPanes } from '@neat-sill/core/job';
-import { READING_PLACES } from '@neat-sill/core/survey';
+import { READING_PLACES, twinsOfPanes } from '@neat-sill/core/survey';
+import { removeWithDependents } from '@neat-sill/core/job';
 import { CopyPlus, Plus, Trash2 } from 'lucide-react';
 import { memo, type Ref } from 'react';
 import { useAddOpening, useAppDispatch, useJob, useTakeOff, viewActions } from '../job/index.ts';

@@ -1,5 +1,5 @@
-import { patchRecord, type Pane } from '@neat-sill/core/job';
-import { HIDING_THINGS, SIDES } from '@neat-sill/core/survey';
+import { HIDING_THINGS, SIDES, type Pane } from '@neat-sill/core/survey';
+import { patchRecord } from '@neat-sill/core/record';
 import { CONDITION_NAMES, HIDING_NAMES, SIDE_NAMES } from '@neat-sill/core/words';
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';

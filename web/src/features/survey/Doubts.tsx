@@ -1,5 +1,5 @@
-import { patchRecord, type Pane } from '@neat-sill/core/job';
-import { dropDoubtful, keepDoubtful, takeLikely, type Doubt } from '@neat-sill/core/survey';
+import { dropDoubtful, keepDoubtful, takeLikely, type Doubt, type Pane } from '@neat-sill/core/survey';
+import { patchRecord } from '@neat-sill/core/record';
 import { formatLength } from '@neat-sill/core/units';
 import { describeDoubt } from '@neat-sill/core/words';
 import { useEffect, useState } from 'react';

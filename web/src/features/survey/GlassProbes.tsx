@@ -1,5 +1,6 @@
-import { glassDoubt, patchRecord, type GlassProbe } from '@neat-sill/core/job';
-import { GLASS_KINDS, type GlassKind, type ProbeAnswer } from '@neat-sill/core/survey';
+import { glassDoubt } from '@neat-sill/core/glazing';
+import { GLASS_KINDS, type GlassKind, type GlassProbe, type ProbeAnswer } from '@neat-sill/core/survey';
+import { patchRecord } from '@neat-sill/core/record';
 import { formatLength } from '@neat-sill/core/units';
 import { GLASS_NAMES, describeGlassDoubt } from '@neat-sill/core/words';
 import { ScanSearch, Sun } from 'lucide-react';

@@ -1,23 +1,6 @@
-import {
-  PANE_COLUMNS,
-  guessColumns,
-  paneListOf,
-  panesOfRows,
-  readPaneRows,
-  type ColumnMap,
-  type PaneColumn,
-} from '@neat-sill/core/job';
-import { addRecord, emptyOpening, sizesOf, type Change, type Pane } from '@neat-sill/core/job';
-import {
-  blockFaces,
-  openingsOfOutlines,
-  paneOutline,
-  placeOpenings,
-  readingOf,
-  roundedRectangle,
-  type OutlineCorner,
-  type Size,
-} from '@neat-sill/core/survey';
+import { PANE_COLUMNS, blockFaces, emptyOpening, guessColumns, openingsOfOutlines, paneListOf, paneOutline, panesOfRows, placeOpenings, readPaneRows, readingOf, roundedRectangle, type ColumnMap, type OutlineCorner, type Pane, type PaneColumn, type Size } from '@neat-sill/core/survey';
+import { addRecord } from '@neat-sill/core/record';
+import { sizesOf, type Change } from '@neat-sill/core/job';
 import { formatBareLength } from '@neat-sill/core/units';
 import { PANE_WORDS, describeCellProblem } from '@neat-sill/core/words';
 import { FileDown, FileUp } from 'lucide-react';

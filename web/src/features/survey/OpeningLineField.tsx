@@ -1,5 +1,4 @@
-import { openingsOfLine } from '@neat-sill/core/job';
-import { parseOpeningLine } from '@neat-sill/core/survey';
+import { openingsOfLine, parseOpeningLine } from '@neat-sill/core/survey';
 import { describeLineProblem, readBackLine } from '@neat-sill/core/words';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { useAppDispatch, useJob, useTakeOff, useUnit, viewActions } from '../job/index.ts';

@@ -1,4 +1,4 @@
-import type { Pane } from '@neat-sill/core/job';
+import type { Pane } from '@neat-sill/core/survey';
 import { useJob, useUnit } from '../job/index.ts';
 import { TextField } from '../../ui/Field.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';

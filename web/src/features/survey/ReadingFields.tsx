@@ -1,4 +1,4 @@
-import { patchRecord } from '@neat-sill/core/job';
+import { patchRecord } from '@neat-sill/core/record';
 import {
   ALL_PLACES,
   DIAGONAL_PLACES,

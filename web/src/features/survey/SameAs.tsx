@@ -1,4 +1,4 @@
-import { sameAsPane } from '@neat-sill/core/job';
+import { sameAsPane } from '@neat-sill/core/survey';
 import { useState } from 'react';
 import { useJob, type PaneWithId } from '../job/index.ts';
 

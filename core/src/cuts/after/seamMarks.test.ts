@@ -1,0 +1,72 @@
+import type { Pane } from '../../survey/index.ts';
+import { PLAN_ID, planCuts, seamMarks } from '../index.ts';
+import { DEFAULT_RULE_SETS } from '../../rules/index.ts';
+import { bookForTest, readingsForTest, recordsForTest } from '../../testing/jobs.ts';
+import { seededRandom } from '../../units/index.ts';
+import { fittingFigures } from '../../fitting/index.ts';
+import { stepWords } from '../../words/index.ts';
+import { deriveJob, measuredPane, type ShopData } from '../../job/index.ts';
+
+const rules = DEFAULT_RULE_SETS[0];
+// Broader below than above, as frames are that have settled.
+const readings = readingsForTest([2300, 2303, 2306, 2000, 2000, 2000]);
+
+function marksOf(changes: Partial<Pane>, book: ShopData = bookForTest) {
+  const records = recordsForTest({ panes: { p1: { readings, ...changes } } });
+  const derived = deriveJob(records, book);
+  const pane = derived.pane('p1');
+  const measured = pane && measuredPane(pane);
+  if (!measured) throw new Error('no pane');
+  const { job } = derived.plan;
+  const plan = planCuts(job, { random: seededRandom(1), rounds: 0, shouldStop: () => true });
+  return { marks: seamMarks(measured, 'p1', plan), asked: job.panes.find(({ id }) => id === 'p1') };
+}
+
+test('the mark is where the first panel ends, told from both corners of each side as it was read', () => {
+  const { marks } = marksOf({});
+  const middle = 2306 / 2;
+  expect(marks).toMatchObject([{ axis: 'vertical', seamMm: middle, edgeMm: middle + 10, overlapMm: 20 }]);
+  expect(marks[0]?.marks).toEqual([
+    { side: 'top', fromFirstMm: middle + 10, fromSecondMm: 2300 - middle - 10 },
+    { side: 'bottom', fromFirstMm: middle + 10, fromSecondMm: 2306 - middle - 10 },
+  ]);
+});
+
+test('panels that butt by the house rule meet at the mark, with nothing over it', () => {
+  const butt = { ...rules, cutting: { ...rules.cutting, seam: 'butt' as const } };
+  const { marks } = marksOf({}, { ...bookForTest, ruleSets: [butt] });
+  expect(marks).toMatchObject([{ seamMm: 1153, edgeMm: 1153, overlapMm: 0 }]);
+});
+
+test('glass behind an outside frame that is left bare makes the piece smaller and shifts the seam', () => {
+  const hidden = [
+    { side: 'left' as const, depthMm: 60, behind: 'outsideFrame' as const, bare: true },
+    { side: 'top' as const, depthMm: 40, behind: 'outsideFrame' as const, bare: true },
+    { side: 'right' as const, depthMm: 90, behind: 'curtain' as const, bare: false },
+  ];
+  const { marks, asked } = marksOf({ hidden });
+  expect(asked).toMatchObject({ width: 2306 - 60, height: 2000 - 40 });
+  expect(marks[0]?.seamMm).toBe(60 + (2306 - 60) / 2);
+});
+
+test('what is left bare can save a seam', () => {
+  const narrow = readingsForTest([1500, 1500, 1500, 1700, 1700, 1700]);
+  const hidden = [{ side: 'right' as const, depthMm: 80, behind: 'outsideFrame' as const, bare: true }];
+  expect(marksOf({ readings: narrow }).marks).toHaveLength(1);
+  expect(marksOf({ readings: narrow, hidden }).marks).toHaveLength(0);
+});
+
+test('the fitter reads the mark, the overlap and how it is cut, where the step is', () => {
+  const records = recordsForTest({ panes: { p1: { readings } } });
+  const { job } = deriveJob(records, bookForTest).plan;
+  const plan = planCuts(job, { random: seededRandom(1), rounds: 0, shouldStop: () => true });
+  const kept = { job, plan, keptAt: '2027-03-01T10:00:00Z', cutPullIds: [], lockedPullIds: [] };
+  const fit = deriveJob({ ...records, plan: { [PLAN_ID]: kept } }, bookForTest).pane('p1')?.toFit;
+  if (!fit) throw new Error('nothing to fit');
+  const said = (step: 'hang' | 'squeegee') =>
+    stepWords(step, fit, fittingFigures(fit, rules), rules, 'mm').text;
+  expect(said('hang')).toContain(
+    'Mark the frame 1163 mm from the left, above and below first. Hang the 2 panels in order, the first with its factory edge at the mark, the next 20 mm over it.',
+  );
+  expect(said('squeegee')).toContain('cut through both layers in one line along a straight edge');
+});

@@ -1,0 +1,116 @@
+import { coveredStrips, pieceSize, type CoveredStrip, type Film } from '../film/index.ts';
+import type { RuleSet } from '../rules/index.ts';
+import type { Pane, PaneSizes } from '../survey/index.ts';
+import { roundLength } from '../units/index.ts';
+import type { PaneForPlan, PlanJob } from './format/index.ts';
+import { filmForPlan } from './fromFilm.ts';
+import { divide, type Division } from './lay/layouts.ts';
+
+/* From a measured pane, its film and the house rules to what planning takes. */
+
+/** The rules of planning that follow from the house rules: what is added at trimmed sides, at the factory edge, at seams. */
+export function planRulesOf({ cutting }: RuleSet): PlanJob['rules'] {
+  const { work } = cutting;
+  const costOf = (seconds: number) => (work.hourlyRate * seconds) / 3600;
+  return {
+    allowance: cutting.school === 'benchCut' ? 0 : cutting.marginMm,
+    factoryEdgeAllowance: -cutting.factoryEdgeGapMm,
+    seamOverlap: cutting.seam === 'butt' ? 0 : cutting.seamOverlapMm,
+    minPanel: cutting.minPanelMm,
+    minOffcut: { width: cutting.minOffcutWidthMm, length: cutting.minOffcutLengthMm },
+    bookValue: cutting.bookValue,
+    work: {
+      perPull: costOf(work.pullSeconds),
+      perKnifeSetting: costOf(work.knifeSeconds),
+      mostSlits: work.mostSlits,
+      leftoverWorth: work.leftoverWorth,
+      sliver: { underMm: work.sliverUnderMm, cost: costOf(work.sliverSeconds) },
+      perExtraLot: work.extraLotCost,
+    },
+  };
+}
+
+/** A pane that has a size: its record, its sizes, and what film covers of its glass. */
+export interface MeasuredPane {
+  readonly pane: Pane;
+  readonly sizes: PaneSizes;
+  readonly strips: readonly CoveredStrip[];
+}
+
+/** What a pane asks of a film: the size to cut for, its factory edge and its seams. */
+export type AskedOfFilm = Pick<PaneForPlan, 'width' | 'height' | 'factoryEdge' | 'seams'>;
+
+/** What a measured pane asks of a film by the house rules; a band that misses the glass asks for nothing: sizes of 0. */
+export function askedOfFilm(
+  { pane, sizes, strips }: MeasuredPane,
+  film: Pick<Film, 'pattern'> | null,
+  rules: RuleSet,
+): AskedOfFilm {
+  const { school, benchClearanceMm, roundingStepMm } = rules.cutting;
+  if (pane.shape.kind === 'blocks') {
+    // Each block is filmed for itself, with a piece cut to its face.
+    const { widthMm, heightMm } = pane.shape.block;
+    return { width: widthMm, height: heightMm, factoryEdge: 'none', seams: { allowed: false, axis: 'any' } };
+  }
+  const factoryEdge = school === 'factoryEdgeFirst' ? 'any' : 'none';
+  const covered = pieceSize(strips);
+  // A pattern that has to start at a given place may need up to a repeat more, both ways.
+  const repeat = pane.patternStart && film?.pattern ? film.pattern : { acrossMm: 0, alongMm: 0 };
+  const size = { width: covered.widthMm + repeat.acrossMm, height: covered.heightMm + repeat.alongMm };
+  const { allowed, axis, atMm } = pane.seams;
+  const seams = { allowed, axis, ...(atMm ? { at: [...atMm] } : {}) };
+  if (school !== 'benchCut') return { ...size, factoryEdge, seams };
+  const net = (mm: number) => roundLength(mm - benchClearanceMm, roundingStepMm, 'down');
+  const whole = strips.length === 1 && strips[0]?.heightMm === sizes.cutting.heightMm;
+  const fullWidth = covered.widthMm === sizes.cutting.widthMm;
+  return {
+    width: net((fullWidth ? sizes.net.widthMm : covered.widthMm) + repeat.acrossMm),
+    height: net((whole ? sizes.net.heightMm : covered.heightMm) + repeat.alongMm),
+    factoryEdge,
+    seams,
+  };
+}
+
+/** How what is asked goes on the rolls of a film: whole, in panels, or not at all. */
+export function divisionOf(asked: AskedOfFilm, film: Film, rules: PlanJob['rules']): Division {
+  const seams = { ...asked.seams, allowed: asked.seams.allowed && film.mayBeSeamed };
+  return divide(
+    { id: 'pane', label: '', filmId: film.id, count: 1, ...asked, seams },
+    filmForPlan(film),
+    rules,
+  );
+}
+
+/** The strips that film covers of a measured pane, by the heights of the house rules. */
+export function stripsOfPane(pane: Pane, sizes: PaneSizes, rules: RuleSet): readonly CoveredStrip[] {
+  return coveredStrips(pane, sizes.cutting, rules.film);
+}
+
+function wishedRoll(from: NonNullable<Pane['fromRoll']>): NonNullable<PaneForPlan['from']> {
+  return from.kind === 'onHand' ? from : { kind: 'new', width: from.widthMm };
+}
+
+/** A pane as planning takes it; null where the film misses the glass. */
+export function paneForPlan(
+  id: string,
+  roomId: string,
+  { pane, strips }: MeasuredPane,
+  film: Film,
+  asked: AskedOfFilm,
+  division: Division,
+): PaneForPlan | null {
+  if (asked.width <= 0 || asked.height <= 0) return null;
+  const { shape } = pane;
+  return {
+    id,
+    label: pane.label,
+    filmId: film.id,
+    count: shape.kind === 'blocks' ? shape.columns * shape.rows : strips.length,
+    ...asked,
+    room: roomId,
+    ...(pane.fromRoll ? { from: wishedRoll(pane.fromRoll) } : {}),
+    seams: { ...asked.seams, allowed: asked.seams.allowed && film.mayBeSeamed },
+    // At a seam the factory edge belongs to the seam: a divided pane has no wish for its outer sides.
+    factoryEdge: division.kind === 'panels' ? 'none' : asked.factoryEdge,
+  };
+}

@@ -1,0 +1,30 @@
+import { z } from 'zod';
+import { WRITTEN_BY_CREW_LEADERS, momentField, recordKind } from '../record/index.ts';
+import { cutPlanSchema, planJobSchema } from './format/index.ts';
+
+/* The record of cuts: the plan that somebody has kept. */
+
+const keptPlanSchema = z.strictObject({
+  /** The job as it was planned, so that it can be seen whether the plan still holds. */
+  job: planJobSchema,
+  plan: cutPlanSchema,
+  keptAt: momentField,
+  cutPullIds: z.array(z.string()),
+  /** Pulls that stay as they are when the rest is planned anew. */
+  lockedPullIds: z.array(z.string()).default([]),
+});
+
+export type KeptPlan = z.infer<typeof keptPlanSchema>;
+
+/** A job keeps one plan, under this id. */
+export const PLAN_ID = 'plan';
+
+export const cutsRecords = {
+  plan: recordKind({
+    schema: keptPlanSchema,
+    empty: { cutPullIds: [], lockedPullIds: [] },
+    parentOf: null,
+    writtenBy: WRITTEN_BY_CREW_LEADERS,
+    mayBeAbsent: false,
+  }),
+};

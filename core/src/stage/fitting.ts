@@ -1,0 +1,43 @@
+import { fittingRecords } from '../fitting/index.ts';
+import type { DerivedPane } from '../job/index.ts';
+import type { GoTo, StageRules } from './stage.ts';
+
+export type FittingStageStep =
+  { readonly code: 'fitPane'; readonly paneId: string; readonly panesLeft: number } | GoTo<'allFitted'>;
+
+export type FittingFigure =
+  | { readonly code: 'twoPeople'; readonly panes: number }
+  | { readonly code: 'panesLeft'; readonly left: number; readonly of: number }
+  | { readonly code: 'faults'; readonly count: number };
+
+const isBegun = ({ fitting }: DerivedPane) => Object.keys(fitting.ticks).length > 0;
+const isToFit = ({ toFit, fitting }: DerivedPane) => toFit !== null && fitting.doneAt === null;
+
+/** Film is hung pane by pane; a pane with a fault is not through until it is settled. */
+export const fittingStage: StageRules<'fitting', FittingStageStep, FittingFigure> = {
+  id: 'fitting',
+  records: fittingRecords,
+  standing: (pane) => {
+    if (pane.fitting.faults.length > 0) return 'refused';
+    if (pane.fitting.doneAt !== null) return 'done';
+    return isBegun(pane) ? 'begun' : 'open';
+  },
+  next: ({ panes }) => {
+    const left = panes.filter(isToFit);
+    const [first] = left;
+    return first
+      ? { code: 'fitPane', paneId: first.id, panesLeft: left.length }
+      : { code: 'goTo', stage: 'handover', because: 'allFitted' };
+  },
+  figures: ({ panes }) => {
+    const count = (test: (pane: DerivedPane) => boolean) => panes.filter(test).length;
+    const twoPeople = count(({ fittingFigures }) => fittingFigures?.hands === 2);
+    const faults = panes.reduce((sum, { fitting }) => sum + fitting.faults.length, 0);
+    const left = count(({ fitting }) => fitting.doneAt === null);
+    return [
+      ...(twoPeople > 0 ? [{ code: 'twoPeople' as const, panes: twoPeople }] : []),
+      { code: 'panesLeft', left, of: panes.length },
+      ...(faults > 0 ? [{ code: 'faults' as const, count: faults }] : []),
+    ];
+  },
+};

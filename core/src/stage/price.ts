@@ -1,0 +1,15 @@
+import type { GoTo, StageRules } from './stage.ts';
+
+export type PriceStep = GoTo<'noPlanKept' | 'planKept'>;
+
+/** What the job costs follows from its plan; nothing is noted here yet. */
+export const priceStage: StageRules<'price', PriceStep, never> = {
+  id: 'price',
+  records: {},
+  standing: () => 'open',
+  next: ({ kept }) =>
+    kept.kind === 'holds'
+      ? { code: 'goTo', stage: 'day', because: 'planKept' }
+      : { code: 'goTo', stage: 'cuts', because: 'noPlanKept' },
+  figures: () => [],
+};

@@ -1,0 +1,220 @@
+import { addRecord } from '../record/index.ts';
+import { recordsForTest } from '../testing/jobs.ts';
+import {
+  NEW_ROOM,
+  copyOfRoom,
+  copyOfWall,
+  doubtsOfPanes,
+  guessColumns,
+  lightsOfPanes,
+  openingsOfLine,
+  openingsOfOutlines,
+  paneListOf,
+  paneSizes,
+  panesOfRows,
+  parseOpeningLine,
+  readPaneRows,
+  sameAsPane,
+  type Pane,
+} from './index.ts';
+import { PANE_WORDS, describeCellProblem } from '../words/index.ts';
+import { EMPTY_RECORDS, applyEdit, danglingRecords, type Change, type JobRecords } from '../job/index.ts';
+import { DEFAULT_RULE_SETS } from '../rules/index.ts';
+
+const rules = DEFAULT_RULE_SETS[0];
+const sizesOf = ({ readings, shape }: Pane) => paneSizes(readings, rules.cutting, shape);
+
+let ids = 0;
+const newId = () => `id${(ids += 1)}`;
+const applied = (records: JobRecords, changes: readonly Change[]) => {
+  const result = applyEdit(records, { id: newId(), label: '', changes });
+  if (!result.ok) throw new Error(JSON.stringify(result.problem));
+  return result.value;
+};
+const takeOff = (records: JobRecords) => ({
+  records,
+  rules,
+  wallId: 'w1',
+  taken: { by: 'Osei Rook', at: '2026-05-04T15:00:00Z' },
+  unit: 'mm' as const,
+  newId,
+});
+
+describe('a pane list', () => {
+  test.each(['mm', 'in'] as const)(
+    'written in %s it reads back with the same sizes, rooms and walls',
+    (unit) => {
+      const records = recordsForTest();
+      const [heading = [], ...rows] = paneListOf(records, rules.cutting, unit, PANE_WORDS);
+      const { good, bad } = readPaneRows(rows, guessColumns(heading, PANE_WORDS), unit, PANE_WORDS);
+      expect(bad).toEqual([]);
+      const copy = applied(
+        { ...EMPTY_RECORDS, job: records.job },
+        panesOfRows({ ...takeOff({ ...EMPTY_RECORDS, job: records.job }), wallId: null }, good),
+      );
+      expect(danglingRecords(copy)).toEqual([]);
+      expect(Object.values(copy.wall).map(({ name }) => name)).toEqual(['South-west wall']);
+      const widths = (of: JobRecords) =>
+        Object.values(of.pane).map((pane) => sizesOf(pane)?.cutting.widthMm ?? 0);
+      const step = unit === 'mm' ? 0.001 : 25.4 / 16;
+      widths(copy).forEach((mm, at) =>
+        expect(Math.abs(mm - (widths(records)[at] ?? 0))).toBeLessThanOrEqual(step + 1),
+      );
+    },
+  );
+
+  test('good rows are taken, bad ones come back with line, column and reason', () => {
+    const heading = ['Ref', 'W', 'H', 'Qty', 'Kind', 'Glazing'];
+    const rows = [
+      ['K1', '640', '1120', '3', 'sash', 'Laminated'],
+      ['K2', '64o', '1120', '', 'sash', ''],
+      ['', '', '', '', '', ''],
+      ['K3', '32 1/4"', '44.125 in', '0', 'porthole', ''],
+    ];
+    const { good, bad } = readPaneRows(rows, guessColumns(heading, PANE_WORDS), 'mm', PANE_WORDS);
+    expect(good).toMatchObject([{ number: 'K1', count: 3, opening: 'sash', glass: 'laminated' }]);
+    expect(bad.map(({ line }) => line)).toEqual([3, 5]);
+    expect(
+      bad.flatMap(({ problems }) => problems.map((problem) => describeCellProblem(problem, 'mm'))),
+    ).toEqual([
+      expect.stringMatching(/^Width: .*letter where a digit/),
+      expect.stringMatching(/^How many: “0” is no count/),
+      expect.stringMatching(/^Opening: “porthole” is not known; write one of Fixed light/),
+    ]);
+    const records = recordsForTest();
+    const after = applied(records, panesOfRows(takeOff(records), good));
+    expect(Object.values(after.pane).filter(({ wallId }) => wallId === 'w1')).toHaveLength(6);
+    expect(new Set(Object.values(after.pane).map(({ label }) => label)).size).toBe(6);
+  });
+});
+
+describe('taking off', () => {
+  test('the same as another takes over its measure, not its place, film or marks', () => {
+    const records = recordsForTest({ panes: { p3: { shape: { kind: 'circle' }, filmId: null } } });
+    const after = applied(records, sameAsPane(takeOff(records), 'p3', 'p1'));
+    const { p1, p3 } = after.pane;
+    expect(p3).toMatchObject({ readings: p1?.readings, shape: p1?.shape, label: '3', filmId: null });
+    expect(p3?.twinSet).toBe(p1?.twinSet);
+    expect(p3?.twinSet).not.toBeNull();
+  });
+
+  test('a room is copied with its walls and openings, without what was found or done there', () => {
+    const mark = { x: 0.5, y: 0.5, note: '', pictureId: null, notedAt: '2026-05-04T15:00:00Z' };
+    const records = recordsForTest({
+      panes: { p1: { condition: [{ ...mark, id: 'm1', kind: 'scratch', notedBy: null }] } },
+    });
+    const copied = copyOfRoom(takeOff(records), 'r1', 'Upper floor');
+    const after = applied(records, copied?.changes ?? []);
+    expect(danglingRecords(after)).toEqual([]);
+    const walls = Object.entries(after.wall).filter(([, { roomId }]) => roomId === copied?.id);
+    expect(walls.map(([, { name }]) => name)).toEqual(['South-west wall']);
+    const copies = Object.values(after.pane).filter(({ wallId }) => wallId === walls[0]?.[0]);
+    expect(copies.map(({ label, condition }) => [label, condition])).toEqual([
+      ['4', []],
+      ['5', []],
+      ['6', []],
+    ]);
+    expect(new Set(Object.values(after.pane).map(({ twinSet }) => twinSet)).size).toBe(3);
+  });
+
+  test('panes that turn out to have bars become grids of equal lights that add up', () => {
+    const records = recordsForTest({ panes: { p2: { shape: { kind: 'circle' } } } });
+    const changes = lightsOfPanes(takeOff(records), ['p1', 'p2'], { columns: 3, rows: 2, barMm: 30 });
+    const after = applied(records, changes);
+    const lights = Object.values(after.pane).filter(({ cell }) => cell !== null);
+    expect(lights).toHaveLength(6);
+    expect(after.pane['p2']).toEqual(records.pane['p2']);
+    const before = records.pane['p1'];
+    const whole = before ? sizesOf(before)?.cutting : null;
+    const [light] = lights;
+    const widthMm = light?.readings.widthTop?.mm ?? 0;
+    expect(3 * widthMm + 2 * 30).toBeCloseTo(whole?.widthMm ?? 0);
+    expect(new Set(Object.values(after.pane).map(({ label }) => label)).size).toBe(8);
+    const asked = [...doubtsOfPanes(after, rules.survey).values()].flat();
+    expect(asked.filter(({ code }) => code === 'reading.offGrid')).toEqual([]);
+    expect(lightsOfPanes(takeOff(after), ['p1'], { columns: 2, rows: 1, barMm: null })).toEqual([]);
+  });
+
+  test('an arch said in one line has its height at the crown; blocks need no reading', () => {
+    const start = { ...recordsForTest(), pane: {} };
+    const lineOf = (text: string) => {
+      const line = parseOpeningLine(text, 'mm');
+      if (!line.ok) throw new Error(line.problem.code);
+      const { changes, ids: made } = openingsOfLine(takeOff(start), line.value);
+      return applied(start, changes).pane[made[0] ?? ''];
+    };
+    const arch = lineOf('900 x 1850 arch rise 450');
+    expect(arch?.readings).toMatchObject({
+      widthTop: null,
+      widthBottom: { mm: 900 },
+      heightMiddle: { mm: 1850 },
+    });
+    const blocks = lineOf('190 x 190 blocks 6 by 5 joint 10');
+    expect(blocks && sizesOf(blocks)?.cutting).toEqual({ widthMm: 1190, heightMm: 990 });
+  });
+
+  test('a grid that does not add up is asked about at the light that is off', () => {
+    const start = { ...recordsForTest(), pane: {} };
+    const size = { mm: 0, typed: '' };
+    const { changes, ids: lights } = openingsOfLine(takeOff(start), {
+      width: { ...size, mm: 1200 },
+      height: { ...size, mm: 900 },
+      count: 1,
+      opening: null,
+      glass: null,
+      frame: null,
+      handle: null,
+      shape: null,
+      grid: { columns: 3, rows: 2, barMm: 30 },
+    });
+    let records = applied(start, changes);
+    expect(Object.values(records.pane).map((pane) => pane.readings.widthTop?.mm)).toEqual(Array(6).fill(380));
+    expect(Object.values(records.pane).map((pane) => pane.readings.heightLeft?.mm)).toEqual(
+      Array(6).fill(435),
+    );
+    expect(doubtsOfPanes(records, rules.survey).size).toBe(0);
+    const odd = lights[1] ?? '';
+    const pane = records.pane[odd];
+    if (!pane?.readings.widthTop) throw new Error('no light');
+    const widthTop = { ...pane.readings.widthTop, mm: 395 };
+    const after = { ...pane, twinSet: null, readings: { ...pane.readings, widthTop } };
+    records = applied(records, [{ kind: 'pane', id: odd, before: pane, after }]);
+    expect(
+      doubtsOfPanes(records, rules.survey)
+        .get(odd)
+        ?.map(({ likelyMm }) => likelyMm),
+    ).toEqual([380]);
+  });
+
+  test('a wall is copied with its openings as twins, and nothing of the first is changed but that word', () => {
+    const records = recordsForTest();
+    const copied = copyOfWall({ records, newId }, 'w1', 'Upstairs');
+    if (!copied) throw new Error('not copied');
+    const after = applied(records, copied.changes);
+    expect(Object.values(after.pane).filter(({ wallId }) => wallId === copied.id)).toHaveLength(3);
+    expect(after.pane['p1']).toEqual({ ...records.pane['p1'], twinSet: after.pane['p1']?.twinSet });
+    expect(after.pane['p1']?.twinSet).not.toBeNull();
+    expect(addRecord('room', 'x', { name: 'x', order: 0, ...NEW_ROOM }).before).toBeNull();
+  });
+
+  test('closed outlines of an elevation become openings from left to right; a pane inside its frame counts once', () => {
+    const box = (x: number, y: number, w: number, h: number) => [
+      { x, y },
+      { x: x + w, y },
+      { x: x + w, y: y + h },
+      { x, y: y + h },
+    ];
+    const openings = openingsOfOutlines(
+      [box(2, 0.9, 0.64, 1.12), box(0.5, 0.2, 0.9, 2.1), box(0.45, 0.15, 1, 2.2), box(0, 0, 0.01, 0.01)],
+      1000,
+    );
+    expect(
+      openings.map(({ leftMm, sillMm, widthMm, gapBeforeMm }) =>
+        [leftMm, sillMm, widthMm, gapBeforeMm].map(Math.round),
+      ),
+    ).toEqual([
+      [500, 200, 900, 500],
+      [2000, 900, 640, 600],
+    ]);
+  });
+});
