@@ -2,26 +2,46 @@
 // Inside core the folders stand in the order of the trade: a folder may import those named before it.
 const order = [
   'units',
+  'record',
   'survey',
   'sun',
   'glazing',
   'film',
   'rules',
+  'cuts/format',
+  'check',
   'cuts',
   'buying',
   'advice',
   'fitting',
   'job',
+  'stage',
   'words',
   'contract',
 ];
-const coreOrder = order.map((folder, place) => ({
-  name: `core-order-${folder}`,
-  comment: `core/${folder} may only import ${['itself', ...order.slice(0, place)].join(', ')}`,
-  severity: 'error',
-  from: { path: `^core/src/${folder}/`, pathNot: '[.]test[.]ts$' },
-  to: { path: '^core/src/', pathNot: `^core/src/(${order.slice(0, place + 1).join('|')})/` },
-}));
+const inOrder = (folders, root, name, tests) =>
+  folders.map((folder, place) => ({
+    name: `${name}-${folder.replace('/', '-')}`,
+    comment: `${root}${folder} may only import ${['itself', ...folders.slice(0, place)].join(', ')}`,
+    severity: 'error',
+    from: {
+      path: `^${root}${folder}/`,
+      pathNot: [
+        tests,
+        ...folders.filter((other) => other.startsWith(`${folder}/`)).map((other) => `^${root}${other}/`),
+      ],
+    },
+    to: { path: `^${root}`, pathNot: `^${root}(${folders.slice(0, place + 1).join('|')})/` },
+  }));
+const TESTS = '[.]test[.]tsx?$';
+const coreOrder = inOrder(order, 'core/src/', 'core-order', TESTS);
+// Inside cuts the rooms stand in the order of the work; the files beside them gather what the rooms make.
+const cutsOrder = inOrder(
+  ['format', 'lay', 'cost', 'search', 'byHand', 'after'],
+  'core/src/cuts/',
+  'cuts-order',
+  TESTS,
+).map((rule) => ({ ...rule, to: { path: '^core/src/cuts/[^/]+/', pathNot: rule.to.pathNot } }));
 const rooms = [
   { from: 'core', knows: [] },
   { from: 'server', knows: ['core'] },
@@ -41,11 +61,19 @@ export default {
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
     ...rooms,
     ...coreOrder,
+    ...cutsOrder,
+    {
+      name: 'check-shares-the-format-only',
+      comment: 'the checker of plans shares nothing with what it checks but their format',
+      severity: 'error',
+      from: { path: '^core/src/check/', pathNot: TESTS },
+      to: { path: '^core/src/', pathNot: '^core/src/(check/|units/index[.]ts$|cuts/format/index[.]ts$)' },
+    },
     {
       name: 'core-packages',
       comment: 'core takes pure packages only',
       severity: 'error',
-      from: { path: '^core/src', pathNot: '[.]test[.]ts$' },
+      from: { path: '^core/src', pathNot: TESTS },
       to: {
         dependencyTypes: ['npm', 'core'],
         pathNot:
@@ -54,10 +82,37 @@ export default {
     },
     {
       name: 'core-by-its-doors',
-      comment: 'other rooms and other core folders enter a core folder by its index.ts',
+      comment: 'other rooms enter a core folder by its index.ts',
       severity: 'error',
       from: { path: '^(server|web|cli)/' },
       to: { path: '^core/src/[^/]+/', pathNot: '^core/src/[^/]+/index[.]ts$' },
+    },
+    {
+      name: 'core-folders-by-their-doors',
+      comment:
+        'a core folder enters another by its index.ts (the checker enters the format by that of the format)',
+      severity: 'error',
+      from: { path: '^core/src/([^/]+)/', pathNot: [TESTS, '^core/src/testing/'] },
+      to: {
+        path: '^core/src/([^/]+)/',
+        pathNot: '^core/src/($1/|testing/|[^/]+/index[.]ts$|cuts/format/index[.]ts$)',
+      },
+    },
+    {
+      name: 'store-wall-stages',
+      comment: 'the store of a job knows neither the wall nor the stages; the wall knows the store only',
+      severity: 'error',
+      from: { path: '^web/src/features/(job|wall)/' },
+      to: {
+        path: '^web/src/features/',
+        pathNot: '^web/src/features/(job/|wall/)',
+      },
+    },
+    {
+      name: 'store-knows-no-wall',
+      severity: 'error',
+      from: { path: '^web/src/features/job/' },
+      to: { path: '^web/src/features/wall/' },
     },
     {
       name: 'drawing-knows-no-store',

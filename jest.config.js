@@ -8,7 +8,7 @@ const swc = {
 };
 
 export default {
-  testMatch: ['<rootDir>/{core,server,web,cli}/**/*.test.{ts,tsx}'],
+  testMatch: ['<rootDir>/{core,server,web,cli,scripts}/**/*.test.{ts,tsx}'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   modulePathIgnorePatterns: ['/dist/', '/.data/'],
   transform: { '^.+\\.tsx?$': ['@swc/jest', swc] },

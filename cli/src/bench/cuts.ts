@@ -1,5 +1,11 @@
 import { checkPlan } from '@neat-sill/core/check';
-import { planCuts, type CutPlan, type LinearSolver, type PaneForPlan, type PlanJob } from '@neat-sill/core/cuts';
+import {
+  planCuts,
+  type CutPlan,
+  type LinearSolver,
+  type PaneForPlan,
+  type PlanJob,
+} from '@neat-sill/core/cuts';
 import { jobForTest, paneForTest } from '@neat-sill/core/testing';
 import { seededRandom } from '@neat-sill/core/units';
 import { packer } from 'guillotine-packer';

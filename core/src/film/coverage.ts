@@ -1,5 +1,4 @@
-import type { Film } from './index.ts';
-import type { RuleSet } from '../rules/index.ts';
+import type { Film } from './film.ts';
 import type { Pane, PlacedOpening, Side, Size } from '../survey/index.ts';
 
 /** A strip of a pane's glass that film covers, from side to side of what is not left bare; mm from its top and left. */

@@ -12,3 +12,4 @@ export {
 } from './steps.ts';
 export { cureDays, cureOf, dayAt, type Cure } from './cure.ts';
 export { NO_FITTING, fittingRecords, type Fitting, type PaneFault } from './records.ts';
+export { faultFixed, fittingChange, noteFault, stepNow, tickStep, untickStep } from './edits.ts';

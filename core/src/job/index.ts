@@ -37,6 +37,6 @@ export {
   type DerivedWall,
   type DoubtsByPane,
 } from './derived/job.ts';
-export { measuredPane, verdictFor, type LeftOutReason } from './derived/pane.ts';
+export { measuredPane, paneByItself, verdictFor, type LeftOutReason } from './derived/pane.ts';
 export { type LeftOut, type PlanInput, type PlanStanding } from './derived/planInput.ts';
 export { jobOutlineSchema, outlineOfJob, type JobOutline } from './derived/summary.ts';

@@ -107,3 +107,4 @@ export {
   type PaneWords,
 } from './paneList.ts';
 export { northTurned, wallMoved, wallOnPlan, wallsLaidOut } from './wallsOnPlan.ts';
+export { wallAdded, wallChanged, type WallSaid } from './wallEdits.ts';

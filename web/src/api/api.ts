@@ -13,8 +13,6 @@ import {
   type Paper,
   type Planning,
   type Preferences,
-  type CutPull,
-  type Reservation,
   type SaveFilms,
   type SaveRack,
   type SaveRuleSet,
@@ -128,16 +126,6 @@ export const api = createApi({
       transformResponse: answerOf(operations.saveRack),
       invalidatesTags: ['ShopBook'],
     }),
-    reserve: build.mutation<Reservation, { jobId: string; stockIds: string[] }>({
-      query: ({ jobId, stockIds }) => request(operations.reserve, { id: jobId }, { stockIds }),
-      transformResponse: answerOf(operations.reserve),
-      invalidatesTags: ['ShopBook'],
-    }),
-    cutPull: build.mutation<{ saved: number }, { jobId: string; cut: CutPull }>({
-      query: ({ jobId, cut }) => request(operations.cutPull, { id: jobId }, cut),
-      transformResponse: answerOf(operations.cutPull),
-      invalidatesTags: ['ShopBook'],
-    }),
     saveRuleSet: build.mutation<StoredRuleSet, SaveRuleSet>({
       query: (body) => request(operations.saveRuleSet, { id: body.rules.id }, body),
       transformResponse: answerOf(operations.saveRuleSet),
@@ -166,7 +154,9 @@ export const api = createApi({
     editJob: build.mutation<EditAnswer, { jobId: string; edit: SentEdit }>({
       query: ({ jobId, edit }) => request(operations.editJob, { id: jobId }, edit),
       transformResponse: answerOf(operations.editJob),
-      invalidatesTags: (answer) => (answer ? ['Jobs'] : []),
+      // A plan that is kept, cut or dropped changes the rack with it.
+      invalidatesTags: (answer, _error, { edit }) =>
+        !answer ? [] : edit.changes.some(({ kind }) => kind === 'plan') ? ['Jobs', 'ShopBook'] : ['Jobs'],
     }),
     putPicture: build.mutation<unknown, { jobId: string; id: string; blob: Blob }>({
       query: ({ jobId, id, blob }) => ({
@@ -215,8 +205,6 @@ export const {
   useSignOutMutation,
   useSavePreferencesMutation,
   useShopBookQuery,
-  useCutPullMutation,
-  useReserveMutation,
   useSaveFilmsMutation,
   useSaveRackMutation,
   useSaveRuleSetMutation,

@@ -2,8 +2,8 @@ import { Command } from 'cmdk';
 import { useEffect } from 'react';
 import { useNavigate } from 'react-router';
 import { useJobsQuery, useSavePreferencesMutation, useSessionQuery } from '../api/api.ts';
-import { STAGES } from '../features/job/stages.ts';
 import { useAppDispatch, useAppSelector, jobActions, viewActions } from '../features/job/index.ts';
+import { STAGE_MODULES } from './stages.ts';
 
 interface Entry {
   readonly name: string;
@@ -22,9 +22,9 @@ function useEntries(): readonly Entry[] {
   const unit = session?.person?.unit ?? 'mm';
   const inJob: Entry[] = jobId
     ? [
-        ...STAGES.map(({ id, name, key }) => ({
+        ...STAGE_MODULES.map(({ id, name }, at) => ({
           name: `Stage: ${name}`,
-          keys: `Alt ${key}`,
+          keys: `Alt ${at + 1}`,
           run: go(`/jobs/${jobId}/${id}`),
         })),
         { name: 'Undo', keys: 'Ctrl Z', run: () => dispatch(jobActions.undone({ id: crypto.randomUUID() })) },

@@ -17,6 +17,7 @@ import { Note } from '../ui/Note.tsx';
 import { Sheet } from '../ui/Sheet.tsx';
 import { SiteForm, headerOfForm, siteText } from '../features/site/index.ts';
 import { CommandPalette } from './CommandPalette.tsx';
+import { STAGE_MODULES } from './stages.ts';
 
 const PLACES = [
   ['/', 'Today'],
@@ -172,7 +173,7 @@ export function Shell() {
   const dispatch = useAppDispatch();
   const location = useLocation();
   const inJob = /^\/jobs\/(?!new|import)[^/]+/.test(location.pathname);
-  const phoneFitting = /\/fitting$/.test(location.pathname);
+  const stage = STAGE_MODULES.find(({ id }) => location.pathname.endsWith(`/${id}`));
   if (isLoading)
     return (
       <p className="p-6 text-quiet" role="status">
@@ -195,7 +196,7 @@ export function Shell() {
   return (
     <div className="flex h-full flex-col">
       <header
-        className={`flex items-center gap-4 border-b border-hairline px-4 py-1.5 ${phoneFitting ? 'max-md:hidden' : ''}`}
+        className={`flex items-center gap-4 border-b border-hairline px-4 py-1.5 ${inJob && stage?.fillsPhone === 'always' ? 'max-md:hidden' : ''}`}
       >
         <Mark />
         {inJob ? (

@@ -1,35 +1,19 @@
 import { createBrowserRouter, Navigate, useParams } from 'react-router';
-import { CutsBench } from '../features/cuts/CutsBench.tsx';
-import { DayBench } from '../features/day/DayBench.tsx';
-import { FilmBench } from '../features/film/FilmBench.tsx';
 import { FilmsPage } from '../features/films/FilmsPage.tsx';
-import { FittingBench } from '../features/fitting/FittingBench.tsx';
-import { HandoverBench } from '../features/handover/HandoverBench.tsx';
-import { JobFrame } from '../features/job/index.ts';
+import { JobFrame } from '../features/stages/index.ts';
 import { JobsPage } from '../features/jobs/JobsPage.tsx';
 import { NewJobPage } from '../features/jobs/NewJobPage.tsx';
-import { PriceBench } from '../features/price/PriceBench.tsx';
 import { RackPage } from '../features/rack/RackPage.tsx';
 import { RulesPage } from '../features/rules/RulesPage.tsx';
 import { SignInPage } from '../features/signIn/SignInPage.tsx';
-import { SurveyBench } from '../features/survey/SurveyBench.tsx';
 import { TodayPage } from '../features/today/TodayPage.tsx';
 import { NotHere } from './NotHere.tsx';
 import { Shell } from './Shell.tsx';
-
-const benches = {
-  survey: <SurveyBench />,
-  film: <FilmBench />,
-  cuts: <CutsBench />,
-  price: <PriceBench />,
-  day: <DayBench />,
-  fitting: <FittingBench />,
-  handover: <HandoverBench />,
-};
+import { STAGE_MODULES } from './stages.ts';
 
 function OpenedJob() {
   const { jobId } = useParams();
-  return <JobFrame key={jobId} benches={benches} phoneFirst={['fitting']} />;
+  return <JobFrame key={jobId} stages={STAGE_MODULES} />;
 }
 
 export const router = createBrowserRouter([

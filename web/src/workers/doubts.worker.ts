@@ -1,10 +1,9 @@
-import { jobDoubts, type JobRecords } from '@neat-sill/core/job';
 import type { RuleSet } from '@neat-sill/core/rules';
-import type { Doubt } from '@neat-sill/core/survey';
+import { doubtsOfPanes, type Doubt, type SurveyRecords } from '@neat-sill/core/survey';
 
 export interface DoubtsOrder {
   readonly turn: number;
-  readonly records: Pick<JobRecords, 'pane' | 'wall'>;
+  readonly records: Pick<SurveyRecords, 'pane' | 'wall'>;
   readonly rules: RuleSet;
 }
 
@@ -14,6 +13,6 @@ export interface DoubtsAnswer {
 }
 
 self.onmessage = ({ data }: MessageEvent<DoubtsOrder>) => {
-  const answer: DoubtsAnswer = { turn: data.turn, doubts: jobDoubts(data.records, data.rules) };
+  const answer: DoubtsAnswer = { turn: data.turn, doubts: doubtsOfPanes(data.records, data.rules.survey) };
   self.postMessage(answer);
 };

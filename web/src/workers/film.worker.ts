@@ -1,8 +1,17 @@
 import type { Pane, Wants } from '@neat-sill/core/survey';
 import { sameData } from '@neat-sill/core/record';
-import { filmOnPane, paneCase, rankFilms, type FilmFigures, type GlassFigures, type PaneCase, type PaneForFilm, type Ranked } from '@neat-sill/core/advice';
+import {
+  filmOnPane,
+  paneCase,
+  rankFilms,
+  type FilmFigures,
+  type GlassFigures,
+  type PaneCase,
+  type PaneForFilm,
+  type Ranked,
+} from '@neat-sill/core/advice';
 import type { Film } from '@neat-sill/core/film';
-import { paneVerdict } from '@neat-sill/core/job';
+import { paneByItself, verdictFor } from '@neat-sill/core/job';
 import type { RuleSet } from '@neat-sill/core/rules';
 import type { SunYear } from '@neat-sill/core/sun';
 
@@ -65,7 +74,8 @@ self.onmessage = ({ data }: MessageEvent<FilmOrder>) => {
   const { turn, pane, place, rules, wants } = data;
   known = figuresFor(data);
   const { found, figures } = known;
-  const films = figures.map((each) => ({ figures: each, verdict: paneVerdict(pane, each.film, rules) }));
+  const own = paneByItself('pane', pane, '', null, rules);
+  const films = figures.map((each) => ({ figures: each, verdict: verdictFor(own, each.film, rules) }));
   const ranked = rankFilms(films, found.bare, wants, rules.film);
   const answer: FilmAnswer = { kind: 'answer', turn, place, bare: found.bare, sun: found.sun, ranked };
   self.postMessage(answer);

@@ -19,7 +19,6 @@ import { PlotFiles } from './PlotFiles.tsx';
 import { Roll, usePiecesInHand } from './Roll.tsx';
 import { SchoolChoice, SchoolReason } from './School.tsx';
 import { SeamPlaces, useDividedPanes } from './SeamPlaces.tsx';
-import { useRackOfPlan } from './useRackOfPlan.ts';
 import { useRearrange } from './useRearrange.ts';
 import { useReplan } from './useReplan.ts';
 import { WhatIf } from './WhatIf.tsx';
@@ -32,8 +31,7 @@ export function CutsBench() {
   const [problem, setProblem] = useState<string | null>(null);
   const keepPlan = useKeepPlan();
   const unit = useUnit();
-  const holds = kept?.holds ? kept.kept : null;
-  const rackProblem = useRackOfPlan(holds);
+  const holds = kept.kind === 'holds' ? kept.kept : null;
   const { state: replanning, remade, replan } = useReplan();
   const [cutting, setCutting] = useState(false);
   const steps = useMemo(() => (plan ? cutList(plan, planJob) : []), [plan, planJob]);
@@ -129,7 +127,7 @@ export function CutsBench() {
           </Note>
           <LongSearch />
           <MixedLots />
-          {kept && !kept.holds && (
+          {kept.kind === 'changed' && (
             <Note tone="doubt" role="status">
               The plan that was kept no longer fits: the job has changed since. Below is a new one.
               {kept.kept.cutPullIds.length > 0 && (
@@ -169,11 +167,6 @@ export function CutsBench() {
                 Plan the others anew
               </Button>
             </div>
-          )}
-          {rackProblem && (
-            <Note tone="no" role="alert">
-              {rackProblem}
-            </Note>
           )}
           {holds && (
             <Button weight="act" className="min-h-12" onClick={() => setCutting(true)}>

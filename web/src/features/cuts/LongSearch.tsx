@@ -16,7 +16,7 @@ export function LongSearch() {
   const { planning } = server;
   const open = planning?.state === 'waiting' || planning?.state === 'working';
   const canBeBetter = plan?.summary.byFilm.some(({ gap }) => typeof gap !== 'number' || gap >= 0.0005);
-  if (kept?.holds) return null;
+  if (kept.kind === 'holds') return null;
   return (
     <>
       {server.problem && (

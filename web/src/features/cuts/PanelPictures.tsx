@@ -1,4 +1,5 @@
-import { rollSideOf, seamMarks, type Piece } from '@neat-sill/core/cuts';
+import { piecesOfPane, rollSideOf, seamMarks, type Piece } from '@neat-sill/core/cuts';
+import { measuredPane } from '@neat-sill/core/job';
 import type { Side } from '@neat-sill/core/survey';
 import { formatLength } from '@neat-sill/core/units';
 import { SIDE_NAMES } from '@neat-sill/core/words';
@@ -119,18 +120,18 @@ function Panel({ piece, name }: { piece: Piece; name: string }) {
 
 /** The panels of a pane with the marks to make on its frame before they are hung. */
 export function PanelPictures({ pane }: { pane: PaneWithId }) {
-  const { rules } = useJob();
+  const { derived } = useJob();
   const { plan } = useLivePlan();
   const unit = useUnit();
-  if (!plan) return null;
-  const pieces = plan.pulls
-    .flatMap((pull) => pull.pieces.filter(({ paneId, copy }) => paneId === pane.id && copy === 1))
-    .sort((a, b) => a.panel - b.panel);
+  const own = derived.pane(pane.id);
+  const measured = own && measuredPane(own);
+  if (!plan || !measured) return null;
+  const pieces = piecesOfPane(plan, pane.id);
   if (pieces.length < 2) return null;
   const show = (mm: number) => formatLength(mm, { unit });
   const corners = (side: Side) =>
     side === 'top' || side === 'bottom' ? ['left corner', 'right corner'] : ['upper corner', 'lower corner'];
-  const seams = seamMarks(pane, pane.id, rules, plan);
+  const seams = seamMarks(measured, pane.id, plan);
   return (
     <div className="flex flex-col gap-2">
       <div className="flex flex-wrap gap-x-4 gap-y-2">

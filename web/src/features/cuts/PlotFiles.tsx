@@ -1,4 +1,6 @@
 import { netPlot, plotOf, plotSvg, type CutStep } from '@neat-sill/core/cuts';
+import { lightGapOf } from '@neat-sill/core/film';
+import { measuredPane } from '@neat-sill/core/job';
 import { formatRun } from '@neat-sill/core/units';
 import { FileDown, Send } from 'lucide-react';
 import { useState } from 'react';
@@ -16,7 +18,7 @@ const DRAWING_PX = 220;
 /** The pieces as files for a plotter, and a stand-in of one that shows what it would cut. */
 export function PlotFiles({ steps }: { steps: readonly CutStep[] }) {
   const unit = useUnit();
-  const { records, rules, book } = useJob();
+  const { derived, rules, book } = useJob();
   const { job: planJob } = useLivePlan();
   const [what, setWhat] = useState<'pieces' | 'outlines'>('pieces');
   const [state, setState] = useState<PlotReport | 'sending' | null>(null);
@@ -29,9 +31,14 @@ export function PlotFiles({ steps }: { steps: readonly CutStep[] }) {
       ? netPlot(
           steps,
           planJob,
-          records,
-          rules,
-          (filmId) => book.films.find(({ id }) => id === filmId)?.thicknessUm ?? 0,
+          (id) => {
+            const pane = derived.pane(id);
+            return pane && measuredPane(pane);
+          },
+          (filmId) => {
+            const film = book.films.find(({ id }) => id === filmId);
+            return film ? lightGapOf(film, rules.fitting) : rules.fitting.lightGapMm;
+          },
         )
       : null;
   const file = what === 'outlines' ? 'outlines' : 'pieces';

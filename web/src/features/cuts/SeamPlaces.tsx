@@ -1,6 +1,5 @@
 import { moveSeam, seamsNow, snapSeam, type SpliceOfPane } from '@neat-sill/core/cuts';
 import { patchRecord } from '@neat-sill/core/record';
-import { spliceOfPane } from '@neat-sill/core/job';
 import { formatLength } from '@neat-sill/core/units';
 import { describeSplice, describeSpliceProblem } from '@neat-sill/core/words';
 import { useMemo, useRef, useState } from 'react';
@@ -194,15 +193,14 @@ function SeamsOfPane({ pane, splice }: { pane: PaneWithId; splice: SpliceOfPane 
 /** The panes of the wall that are made of panels, with the best places for their seams. */
 export function useDividedPanes() {
   const job = useJob();
-  const { job: planJob } = useLivePlan();
-  const { records, book, wallPanes } = job;
+  const { derived, wallPanes } = job;
   return useMemo(
     () =>
       wallPanes.flatMap((pane) => {
-        const splice = spliceOfPane(records, book, planJob, pane.id);
+        const splice = derived.seamPlacesOf(pane.id);
         return splice ? [{ pane, splice }] : [];
       }),
-    [records, book, planJob, wallPanes],
+    [derived, wallPanes],
   );
 }
 

@@ -1,7 +1,14 @@
 import { patchRecord, withRecord } from '@neat-sill/core/record';
 import { pricePerM2 } from '@neat-sill/core/advice';
 import type { Film } from '@neat-sill/core/film';
-import { HEADER_ID, paneVerdict, planJobOf, type Change, type JobHeader } from '@neat-sill/core/job';
+import {
+  HEADER_ID,
+  deriveJob,
+  verdictFor,
+  type Change,
+  type JobHeader,
+  type JobRecords,
+} from '@neat-sill/core/job';
 import { formatLength } from '@neat-sill/core/units';
 import { rollup } from 'd3';
 import { useMemo } from 'react';
@@ -30,7 +37,12 @@ function otherFilms(job: OpenJob, film: Film, panes: readonly PaneWithId[]): Fil
   return job.book.films
     .filter(({ id, mount, rolls }) => id !== film.id && mount === film.mount && rolls.length > 0)
     .sort((a, b) => Number(b.kind === film.kind) - Number(a.kind === film.kind) || price(a) - price(b))
-    .filter((each) => panes.every((pane) => paneVerdict(pane, each, job.rules).kind !== 'refused'))
+    .filter((each) =>
+      panes.every((pane) => {
+        const derived = job.derived.pane(pane.id);
+        return derived !== null && verdictFor(derived, each, job.rules).kind !== 'refused';
+      }),
+    )
     .slice(0, MOST_FILMS);
 }
 
@@ -150,7 +162,7 @@ export function WhatIf() {
     () =>
       variants.map(({ key, changes }) => ({
         key,
-        job: planJobOf(changes.reduce(withRecord, records), book).job,
+        job: deriveJob(changes.reduce<JobRecords>(withRecord, records), book).plan.job,
       })),
     [variants, records, book],
   );

@@ -23,7 +23,7 @@ export function useRearrange(): Rearrange | null {
   const live = useLivePlan();
   const { plan, job: planJob } = live;
   if (!plan) return null;
-  const holds = live.kept?.holds ? live.kept.kept : null;
+  const holds = live.kept.kind === 'holds' ? live.kept.kept : null;
   const base: KeptPlan = holds ?? {
     job: planJob,
     plan,

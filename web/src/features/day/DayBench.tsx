@@ -1,7 +1,5 @@
-import { sunOfWall, sunUncertaintyOfWall } from '@neat-sill/core/sun';
+import { sunUncertaintyOfWall } from '@neat-sill/core/sun';
 import { panesOfWall, type Wall } from '@neat-sill/core/survey';
-import { fittingFigures } from '@neat-sill/core/fitting';
-import { paneToFit } from '@neat-sill/core/job';
 import { formatVolume } from '@neat-sill/core/units';
 import { scaleLinear } from 'd3';
 import { useMemo, useState } from 'react';
@@ -32,22 +30,26 @@ export function DayBench() {
   const unit = useUnit();
   const [day, setDay] = useState(today());
   const x = scaleLinear([FROM_MINUTE, TO_MINUTE], [0, 300]).clamp(true);
-  const toFit = job.allPanes
-    .flatMap((pane) => paneToFit(pane, pane.id, job.records, job.book) ?? [])
-    .map((pane) => fittingFigures(pane, job.rules));
+  const { derived, header } = job;
+  const toFit = derived.panes.flatMap(({ fittingFigures }) => fittingFigures ?? []);
   const litres = toFit.reduce((sum, { solutionLitres }) => sum + solutionLitres, 0);
   const valid = /^\d{4}-\d{2}-\d{2}$/.test(day);
   // The sun of forty walls takes a moment: it is followed once a change, not at each look.
   const walls = useMemo(
     () =>
       valid
-        ? job.walls.map((wall) => ({
-            wall,
-            stretches: sunOfWall(job.records, wall.id, job.rules, day),
-            uncertainMinutes: sunUncertaintyOfWall(job.records, wall.id, job.rules, day),
+        ? derived.walls.map(({ id, record, panes }) => ({
+            wall: { ...record, id },
+            stretches: derived.sunOf(id, day),
+            uncertainMinutes: sunUncertaintyOfWall(
+              header.site,
+              record,
+              panes.flatMap(({ sizes }) => sizes?.cutting ?? []),
+              day,
+            ),
           }))
         : [],
-    [job.walls, job.records, job.rules, day, valid],
+    [derived, header, day, valid],
   );
   if (job.walls.length === 0)
     return <p className="text-quiet">Add a wall first: its bearing decides when the sun is on it.</p>;

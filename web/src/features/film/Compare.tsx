@@ -8,7 +8,7 @@ import {
 } from '@neat-sill/core/advice';
 import type { Film } from '@neat-sill/core/film';
 import { cureDays } from '@neat-sill/core/fitting';
-import { planJobOf, sizesOf } from '@neat-sill/core/job';
+import { deriveJob } from '@neat-sill/core/job';
 import type { RuleSet } from '@neat-sill/core/rules';
 import { formatLength, formatTemperature, type LengthUnit } from '@neat-sill/core/units';
 import {
@@ -196,12 +196,15 @@ interface CompareProps {
 export function Compare({ found, pane, panes, figures, onClose }: CompareProps) {
   const unit = useUnit();
   const { rules } = useJob();
-  const { records, book } = useJob();
+  const { records, book, derived } = useJob();
   const variants = useMemo(
     () =>
       figures.map(({ film }) => {
         const filmed = panes.map(({ id, ...pane }): [string, Pane] => [id, { ...pane, filmId: film.id }]);
-        return { key: film.id, job: planJobOf({ ...records, pane: Object.fromEntries(filmed) }, book).job };
+        return {
+          key: film.id,
+          job: deriveJob({ ...records, pane: Object.fromEntries(filmed) }, book).plan.job,
+        };
       }),
     [figures, panes, records, book],
   );
@@ -221,7 +224,7 @@ export function Compare({ found, pane, panes, figures, onClose }: CompareProps) 
           ],
         ] as Row[])
       : []),
-    ...tradeRows(shown, costs, sizesOf(pane, rules)?.cutting.widthMm ?? null, panes.length),
+    ...tradeRows(shown, costs, derived.pane(pane.id)?.sizes?.cutting.widthMm ?? null, panes.length),
   ];
   const uncertain = figures.filter(
     ({ uncertainty, film }) => uncertainty.because !== 'broadBand' || film.assumed.length > 0,

@@ -1,7 +1,6 @@
 import { leadOn, patternOverWall } from '@neat-sill/core/film';
-import { placeOpenings, type Coverage, type Pane } from '@neat-sill/core/survey';
+import type { Coverage, Pane } from '@neat-sill/core/survey';
 import { patchRecord } from '@neat-sill/core/record';
-import { sizesOf } from '@neat-sill/core/job';
 import { formatLength, formatRun } from '@neat-sill/core/units';
 import { describeCoverage } from '@neat-sill/core/words';
 import { useJob, useUnit, type PaneWithId } from '../job/index.ts';
@@ -123,11 +122,9 @@ function PatternStart({ panes, set }: PartProps) {
   const { pattern } = film;
   const { wall } = job;
   const runOn = () => {
-    const { openings } = placeOpenings(
-      wall,
-      job.wallPanes.map((pane) => ({ ...pane, size: sizesOf(pane, job.rules)?.cutting ?? null })),
+    const chosen = (job.derived.wall(wall.id)?.placed.openings ?? []).filter(({ id }) =>
+      panes.some((pane) => pane.id === id),
     );
-    const chosen = openings.filter(({ id }) => panes.some((pane) => pane.id === id));
     job.edit(
       'Pattern runs on over the wall',
       [...patternOverWall(chosen, pattern)].map(([id, patternStart]) =>
@@ -182,7 +179,7 @@ function LeadedLook({ panes, set }: PartProps) {
   };
   const needed = panes.reduce(
     (sum, pane) => {
-      const glass = sizesOf(pane, job.rules)?.cutting;
+      const glass = job.derived.pane(pane.id)?.sizes?.cutting;
       const lead = glass ? leadOn(pane, glass) : { stripMm: 0, dots: 0 };
       return { stripMm: sum.stripMm + lead.stripMm, dots: sum.dots + lead.dots };
     },

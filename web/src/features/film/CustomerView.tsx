@@ -1,13 +1,12 @@
 import { colourShift, looksOf, type FilmFigures, type GlassFigures } from '@neat-sill/core/advice';
 import type { Film } from '@neat-sill/core/film';
-import { sizesOf } from '@neat-sill/core/job';
-import { placeOpenings } from '@neat-sill/core/survey';
 import { formatArea } from '@neat-sill/core/units';
 import { describeCoverage } from '@neat-sill/core/words';
 import { Dialog } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { WallDrawing } from '../../drawing/WallDrawing.tsx';
-import { useJob, useLivePlan, useUnit, wallMarks, type PaneWithId } from '../job/index.ts';
+import { SHOWS_NOTHING, SILENT, useJob, useLivePlan, useUnit, type PaneWithId } from '../job/index.ts';
+import { wallMarks } from '../wall/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { countOf } from '../../ui/format.ts';
 import { Scene } from './Scene.tsx';
@@ -92,35 +91,25 @@ export function CustomerView({ onClose }: { onClose: () => void }) {
   const live = useLivePlan();
   const [at, setAt] = useState(0);
   const shown = SHOWN[at] ?? SHOWN[0];
-  const { wall, wallPanes, records, rules, book } = job;
+  const { wall, wallPanes, records, derived, book } = job;
   const films = [...new Set(wallPanes.flatMap(({ filmId }) => filmId ?? []))].flatMap((filmId) => {
     const film = book.films.find(({ id }) => id === filmId);
     return film ? [{ film, panes: wallPanes.filter((pane) => pane.filmId === filmId) }] : [];
   });
-  if (!wall) return null;
-  const placed = placeOpenings(
-    wall,
-    wallPanes.map((pane) => ({ ...pane, size: sizesOf(pane, rules)?.cutting ?? null })),
-  );
-  const seamMarks = wallMarks(job, 'cuts', live, unit, shown);
-  const marks = new Map(
-    [...wallMarks(job, 'film', live, unit, shown)].map(([id, mark]) => [
-      id,
-      {
-        ...mark,
-        tone: 'plain' as const,
-        under: null,
-        seams: seamMarks.get(id)?.seams ?? [],
-      },
-    ]),
-  );
+  const onWall = wall && derived.wall(wall.id);
+  if (!wall || !onWall) return null;
+  const { placed } = onWall;
+  const marks = wallMarks(onWall.panes, () => SILENT, {
+    shows: { ...SHOWS_NOTHING, looks: true, pieces: 'seams' },
+    look: shown,
+    rules: job.rules.film,
+    unit,
+    plan: live,
+  });
   const seams = live.plan?.pulls
     .flatMap(({ pieces }) => pieces)
     .filter(({ panel, paneId }) => panel > 1 && wallPanes.some(({ id }) => id === paneId)).length;
-  const area = wallPanes.reduce(
-    (sum, pane) => sum + (pane.filmId ? (sizesOf(pane, rules)?.areaMm2 ?? 0) : 0),
-    0,
-  );
+  const area = onWall.panes.reduce((sum, { film, sizes }) => sum + (film ? (sizes?.areaMm2 ?? 0) : 0), 0);
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>

@@ -1,6 +1,6 @@
 import { panesOfRule, parseFillRule } from '@neat-sill/core/film';
 import { patchRecord } from '@neat-sill/core/record';
-import { paneVerdict } from '@neat-sill/core/job';
+import { verdictFor } from '@neat-sill/core/job';
 import { GLASS_NAMES, OPENING_NAMES, describeFillProblem, readBackRule } from '@neat-sill/core/words';
 import { useState } from 'react';
 import { useJob } from '../job/index.ts';
@@ -14,11 +14,15 @@ const WORDS = { openings: OPENING_NAMES, glass: GLASS_NAMES };
 export function FillByRule() {
   const job = useJob();
   const [line, setLine] = useState('');
-  const { records, book, rules } = job;
+  const { records, book, rules, derived } = job;
   const rule = line.trim() === '' ? null : parseFillRule(line, records, book.films, WORDS);
   const found = rule?.ok ? panesOfRule(records, rule.value) : [];
   const film = rule?.ok ? book.films.find(({ id }) => id === rule.value.filmId) : undefined;
-  const goes = film ? found.filter((pane) => paneVerdict(pane, film, rules).kind !== 'refused') : found;
+  const mayGo = (id: string) => {
+    const pane = derived.pane(id);
+    return !film || (pane !== null && verdictFor(pane, film, rules).kind !== 'refused');
+  };
+  const goes = found.filter(({ id }) => mayGo(id));
   const refused = found.filter((pane) => !goes.includes(pane));
   const room = rule?.ok && rule.value.roomId ? (records.room[rule.value.roomId]?.name ?? null) : null;
   const sentence = rule?.ok ? readBackRule(rule.value, room, film?.name ?? null) : '';

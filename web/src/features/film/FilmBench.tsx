@@ -1,6 +1,6 @@
 import { patchRecord } from '@neat-sill/core/record';
 import { looksOf, unevenFront, type GlassFigures, type Ranked } from '@neat-sill/core/advice';
-import { paneVerdict, sizesOf } from '@neat-sill/core/job';
+import { verdictFor } from '@neat-sill/core/job';
 import { formatLength } from '@neat-sill/core/units';
 import {
   BREAKAGE_NAMES,
@@ -45,7 +45,9 @@ function Reasons({ ranked, panes }: { ranked: Ranked; panes: readonly PaneWithId
   const unit = useUnit();
   const { film } = ranked.figures;
   const reasons = panes.flatMap((pane) => {
-    const verdict = paneVerdict(pane, film, job.rules);
+    const derived = job.derived.pane(pane.id);
+    if (!derived) return [];
+    const verdict = verdictFor(derived, film, job.rules);
     return verdict.reasons.map((reason) => ({
       kind: verdict.kind,
       label: pane.label,
@@ -211,7 +213,7 @@ export function FilmBench() {
     [ranked, compared],
   );
   if (!first) return <p className="text-quiet">Add openings in Survey first; films are chosen for panes.</p>;
-  const unmeasured = panes.filter((pane) => !sizesOf(pane, job.rules));
+  const unmeasured = panes.filter(({ id }) => !job.derived.pane(id)?.sizes);
   const roomId = job.wall?.roomId ?? '';
   const room = job.records.room[roomId];
   return (

@@ -1,4 +1,4 @@
-import { sell, soldOtherwise, unsell } from '@neat-sill/core/job';
+import { filmsChangedSinceSale, pinFilms, unpinFilm } from '@neat-sill/core/film';
 import { useJob } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { countOf, showDay } from '../../ui/format.ts';
@@ -7,7 +7,7 @@ import { Note } from '../../ui/Note.tsx';
 /** Films whose catalogue figures have gone on since the job was sold. */
 export function SoldOtherwiseNote() {
   const job = useJob();
-  return soldOtherwise(job.records, job.catalogue).map(({ filmId, sold, now, soldAt }) => (
+  return filmsChangedSinceSale(job.records, job.catalogue.films).map(({ filmId, sold, now, soldAt }) => (
     <Note key={filmId} tone="doubt">
       <p>
         {sold.name} goes by the figures and prices of {showDay(soldAt)}, when this job was sold; the catalogue{' '}
@@ -17,7 +17,7 @@ export function SoldOtherwiseNote() {
         <Button
           size="low"
           className="mt-2"
-          onClick={() => job.edit(`${sold.name} by the catalogue`, unsell(job.records, filmId))}
+          onClick={() => job.edit(`${sold.name} by the catalogue`, unpinFilm(job.records, filmId))}
         >
           Go by the catalogue
         </Button>
@@ -29,7 +29,7 @@ export function SoldOtherwiseNote() {
 /** The moment a job is sold: its films keep their figures and prices from then on. */
 export function SellFilms() {
   const job = useJob();
-  const changes = sell(job.records, job.catalogue, new Date().toISOString());
+  const changes = pinFilms(job.records, job.catalogue.films, new Date().toISOString());
   const kept = Object.values(job.records.sold);
   return (
     <div className="flex flex-col items-start gap-2">

@@ -13,7 +13,7 @@ export interface FilmsOnPane {
 
 /** All films of the shop, or `only` some, on one pane, ranked by what its room wants; worked out off the page's thread. */
 export function useFilmsOnPane(pane: PaneWithId | null, only: readonly Film[] | null = null): FilmsOnPane {
-  const { records, rules, book } = useJob();
+  const { records, rules, book, derived, header } = useJob();
   const films = only ?? book.films;
   const [answer, setAnswer] = useState<FilmAnswer | null>(null);
   const [done, setDone] = useState(0);
@@ -34,7 +34,8 @@ export function useFilmsOnPane(pane: PaneWithId | null, only: readonly Film[] | 
   }, []);
   // What the answer follows from, as text: the job changes at every key, this hardly ever.
   const asked = (() => {
-    const place = pane && paneForFilm(records, pane.id, rules);
+    const wall = pane && records.wall[pane.wallId];
+    const place = wall && paneForFilm(pane, derived.pane(pane.id)?.sizes ?? null, wall, header.site);
     const wants = pane && records.room[records.wall[pane.wallId]?.roomId ?? '']?.wants;
     if (!place || !wants) return null;
     // Which film is on the pane now changes nothing of what others would do there.

@@ -1,8 +1,6 @@
 import { atSeat, filmOnBuild, wallInView, type AtSeat, type PaneForFilm } from '@neat-sill/core/advice';
 import type { Film } from '@neat-sill/core/film';
 import { glassBuild } from '@neat-sill/core/glazing';
-import { sizesOf } from '@neat-sill/core/job';
-import { placeOpenings } from '@neat-sill/core/survey';
 import { max } from 'd3';
 import type { SunYear } from '@neat-sill/core/sun';
 import { useJob, type PaneWithId } from '../job/index.ts';
@@ -16,12 +14,9 @@ export interface SeatBefore {
 
 /** The seat before the wall: all panes of the wall that it sees count, as if they had the same film. */
 export function useSeat(pane: PaneWithId, place: PaneForFilm, sun: SunYear): SeatBefore | null {
-  const { wall, wallPanes, rules } = useJob();
-  if (!wall) return null;
-  const placed = placeOpenings(
-    wall,
-    wallPanes.map((each) => ({ ...each, size: sizesOf(each, rules)?.cutting ?? null })),
-  );
+  const { wall, derived, rules } = useJob();
+  const placed = wall && derived.wall(wall.id)?.placed;
+  if (!wall || !placed) return null;
   const own = placed.openings.find(({ id }) => id === pane.id);
   if (!own) return null;
   const onPlan = { leftMm: own.leftMm, widthMm: own.size.widthMm };

@@ -1,8 +1,20 @@
-import { NO_FITTING, fittingFigures, stepsFor, type Fitting, type FittingStep, type PaneToFit } from '@neat-sill/core/fitting';
-import { paneToFit } from '@neat-sill/core/job';
+import {
+  faultFixed,
+  fittingChange,
+  noteFault,
+  stepNow,
+  stepsFor,
+  tickStep,
+  untickStep,
+  type Fitting,
+  type FittingFigures,
+  type FittingStep,
+  type PaneToFit,
+} from '@neat-sill/core/fitting';
+import type { DerivedPane } from '@neat-sill/core/job';
 import { formatTemperature } from '@neat-sill/core/units';
 import { FAULT_NAMES, STEP_NAMES, stepWords } from '@neat-sill/core/words';
-import { Check, ChevronLeft, ListChecks, X } from 'lucide-react';
+import { Check, ChevronLeft, ListChecks } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { PaneFigure } from '../../drawing/PaneFigure.tsx';
@@ -11,10 +23,9 @@ import { countOf, showTime } from '../../ui/format.ts';
 import { Size } from '../../ui/Length.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
-import { useAppDispatch, useJob, useUnit, viewActions, type OpenJob, SavedLine } from '../job/index.ts';
+import { useAppDispatch, useJob, useUnit, viewActions, SavedLine } from '../job/index.ts';
 import type { Place } from '../../ui/PlacePicker.tsx';
 import { FaultSheet } from './FaultSheet.tsx';
-import { fittingChange, tickStep, untickStep } from './fittingEdits.ts';
 
 const LOOK_BACK_MINUTES = 60;
 
@@ -110,8 +121,24 @@ function PaneList({ onClose }: { onClose: () => void }) {
 }
 
 interface StepsProps {
-  readonly pane: OpenJob['allPanes'][number];
+  readonly pane: DerivedPane;
   readonly toFit: PaneToFit;
+  readonly figures: FittingFigures;
+}
+
+/** The plan that was kept no longer fits: whoever fits by its marks would cut wrong. */
+function PlanGone() {
+  const { derived, jobId } = useJob();
+  if (derived.kept.kind !== 'changed') return null;
+  return (
+    <Note tone="doubt">
+      The job has changed since the plan was kept: marks of seams and factory edges are left out until a new
+      one is kept.{' '}
+      <Link className="underline" to={`/jobs/${jobId}/cuts`}>
+        See the cuts
+      </Link>
+    </Note>
+  );
 }
 
 function StepList({
@@ -153,32 +180,29 @@ function StepList({
 }
 
 /** One pane, step by step: the figure, the step in large words, and three keys for the thumb. */
-function PaneSteps({ pane, toFit }: StepsProps) {
+function PaneSteps({ pane, toFit, figures }: StepsProps) {
   const job = useJob();
   const unit = useUnit();
   const dispatch = useAppDispatch();
-  const { records, rules, allPanes } = job;
+  const { records, rules, derived } = job;
+  const { fitting } = pane;
+  const { label } = pane.record;
   const [faultOpen, setFaultOpen] = useState(false);
   const [listOpen, setListOpen] = useState(false);
   const steps = stepsFor(toFit, rules);
-  const fitting = records.fitting[pane.id] ?? NO_FITTING;
-  const firstOpen = steps.find((each) => !(each in fitting.ticks)) ?? steps.at(-1) ?? 'inspect';
+  const firstOpen = stepNow(fitting, steps);
   const [chosen, setChosen] = useState<FittingStep | null>(null);
   const step = chosen && steps.includes(chosen) ? chosen : firstOpen;
   const at = steps.indexOf(step);
-  const figures = fittingFigures(toFit, rules);
   const words = stepWords(step, toFit, figures, rules, unit);
   const write = (label: string, alter: (fitting: Fitting) => Fitting) =>
     job.edit(label, [fittingChange(records, pane.id, alter)]);
-  const next = allPanes.find(
-    (other) =>
-      other.id !== pane.id &&
-      !records.fitting[other.id]?.doneAt &&
-      paneToFit(other, other.id, records, job.book),
+  const next = derived.panes.find(
+    (other) => other.id !== pane.id && other.fitting.doneAt === null && other.toFit !== null,
   );
   const done = () => {
     if (!(step in fitting.ticks))
-      write(`${STEP_NAMES[step]}, pane ${pane.label}`, (before) =>
+      write(`${STEP_NAMES[step]}, pane ${label}`, (before) =>
         tickStep(before, step, steps, new Date().toISOString()),
       );
     setChosen(null);
@@ -190,7 +214,7 @@ function PaneSteps({ pane, toFit }: StepsProps) {
     const before = steps[at - 1];
     if (!before) return;
     if (before in fitting.ticks)
-      write(`Back to ${STEP_NAMES[before]}, pane ${pane.label}`, (was) => untickStep(was, before));
+      write(`Back to ${STEP_NAMES[before]}, pane ${label}`, (was) => untickStep(was, before));
     setChosen(before);
   };
   const figure = (
@@ -219,7 +243,7 @@ function PaneSteps({ pane, toFit }: StepsProps) {
     <div className="flex min-h-0 flex-1 flex-col gap-3">
       <header className="-m-4 mb-0 flex items-center justify-between gap-3 border-b border-hairline p-4 md:m-0 md:border-0 md:p-0">
         <h2 className="flex flex-wrap items-baseline gap-x-3">
-          <span className="text-xl font-bold whitespace-nowrap">Pane {pane.label}</span>
+          <span className="text-xl font-bold whitespace-nowrap">Pane {label}</span>
           <span className="text-quiet">
             <Size {...toFit.glass} unit={unit} rounding="up" withUnit />
           </span>
@@ -244,15 +268,11 @@ function PaneSteps({ pane, toFit }: StepsProps) {
         <h3 className="text-2xl font-bold">{STEP_NAMES[step]}</h3>
         <p className="text-lg leading-snug">{words.text}</p>
         {words.caution && <Note tone="doubt">{words.caution}</Note>}
+        <PlanGone />
         <LookBack paneId={pane.id} />
         <Faults
           fitting={fitting}
-          onRemove={(id) =>
-            write(`Fault mended, pane ${pane.label}`, (before) => ({
-              ...before,
-              faults: before.faults.filter((fault) => fault.id !== id),
-            }))
-          }
+          onRemove={(id) => write(`Fault mended, pane ${label}`, (before) => faultFixed(before, id))}
         />
       </div>
       <StepList steps={steps} step={step} fitting={fitting} onChoose={setChosen} />
@@ -272,7 +292,7 @@ function PaneSteps({ pane, toFit }: StepsProps) {
           <button type="button" onClick={done} className="bg-edge text-xl font-bold text-on-edge">
             {fitting.doneAt && at === steps.length - 1
               ? next
-                ? `Pane ${next.label}`
+                ? `Pane ${next.record.label}`
                 : 'All done'
               : 'Done, next'}
           </button>
@@ -285,10 +305,7 @@ function PaneSteps({ pane, toFit }: StepsProps) {
           onClose={() => setFaultOpen(false)}
           onNote={(kind, { x, y }, note) => {
             const fault = { id: crypto.randomUUID(), kind, x, y, note, notedAt: new Date().toISOString() };
-            write(`Fault on pane ${pane.label}`, (before) => ({
-              ...before,
-              faults: [...before.faults, fault],
-            }));
+            write(`Fault on pane ${label}`, (before) => noteFault(before, fault));
             setFaultOpen(false);
           }}
         />
@@ -302,22 +319,21 @@ function PaneSteps({ pane, toFit }: StepsProps) {
 export function FittingBench() {
   const job = useJob();
   const unit = useUnit();
-  const fitTo = (pane: OpenJob['allPanes'][number]) => paneToFit(pane, pane.id, job.records, job.book);
+  const { panes } = job.derived;
+  const chosen = job.selected[0] && job.derived.pane(job.selected[0].id);
   const pane =
-    job.selected[0] ??
-    job.allPanes.find((each) => fitTo(each) && !job.records.fitting[each.id]?.doneAt) ??
-    job.allPanes.find(fitTo);
-  const toFit = pane && fitTo(pane);
-  if (!pane || !toFit)
+    chosen ??
+    panes.find(({ toFit, fitting }) => toFit !== null && fitting.doneAt === null) ??
+    panes.find(({ toFit }) => toFit !== null);
+  if (!pane?.toFit || !pane.fittingFigures)
     return (
       <div className="flex flex-col items-start gap-3">
         <h2 className="text-xl font-bold">
-          {pane ? `Pane ${pane.label} is not ready` : 'Nothing to fit yet'}
+          {pane ? `Pane ${pane.record.label} is not ready` : 'Nothing to fit yet'}
         </h2>
         <p>A pane needs a size and a film before it can be fitted.</p>
-        <Link className="underline" to={`/jobs/${job.jobId}/${pane && pane.filmId ? 'survey' : 'film'}`}>
-          <X size={16} className="hidden" aria-hidden />
-          {pane && pane.filmId ? 'Measure it' : 'Choose a film for it'}
+        <Link className="underline" to={`/jobs/${job.jobId}/${pane?.record.filmId ? 'survey' : 'film'}`}>
+          {pane?.record.filmId ? 'Measure it' : 'Choose a film for it'}
         </Link>
         <p className="text-sm text-quiet">
           Glass should be between {formatTemperature(job.rules.fitting.glassFromC, unit)} and{' '}
@@ -325,5 +341,5 @@ export function FittingBench() {
         </p>
       </div>
     );
-  return <PaneSteps key={pane.id} pane={pane} toFit={toFit} />;
+  return <PaneSteps key={pane.id} pane={pane} toFit={pane.toFit} figures={pane.fittingFigures} />;
 }

@@ -1,5 +1,4 @@
-import { cureDays, cureOf, dayAt } from '@neat-sill/core/fitting';
-import { keptPlan } from '@neat-sill/core/job';
+import { cureDays, dayAt } from '@neat-sill/core/fitting';
 import { Download } from 'lucide-react';
 import { buttonLook } from '../../ui/Button.tsx';
 import { countOf, showDay } from '../../ui/format.ts';
@@ -8,11 +7,8 @@ import { useAppSelector, useJob } from '../job/index.ts';
 import { Paper } from '../papers/index.ts';
 
 function CureTable() {
-  const { allPanes, book, records, rules, header } = useJob();
-  const filmed = allPanes.flatMap((pane) => {
-    const film = book.films.find(({ id }) => id === pane.filmId);
-    return film ? [{ pane, film, doneAt: records.fitting[pane.id]?.doneAt ?? null }] : [];
-  });
+  const { derived, rules, header } = useJob();
+  const filmed = derived.panes.flatMap(({ film, ...pane }) => (film ? [{ pane, film }] : []));
   if (filmed.length === 0) return <p className="text-quiet">No pane has a film yet.</p>;
   return (
     <table className="w-full border-collapse text-left">
@@ -25,16 +21,17 @@ function CureTable() {
         </tr>
       </thead>
       <tbody>
-        {filmed.map(({ pane, film, doneAt }) => {
+        {filmed.map(({ pane, film }) => {
+          const { doneAt } = pane.fitting;
           const done = doneAt && dayAt(doneAt, header.site.timeZone);
           const days = cureDays(film, rules).days;
           return (
             <tr key={pane.id} className="border-b border-hairline-soft">
-              <td className="py-1.5 font-bold">{pane.label}</td>
+              <td className="py-1.5 font-bold">{pane.record.label}</td>
               <td className="pr-3">{film.name}</td>
               <td className="pr-3">{done ? showDay(done) : 'not yet'}</td>
-              <td className={done ? 'font-bold' : 'text-quiet'}>
-                {done ? showDay(cureOf(film, done, rules).on) : `${countOf(days, 'day')} after`}
+              <td className={pane.cure ? 'font-bold' : 'text-quiet'}>
+                {pane.cure ? showDay(pane.cure.on) : `${countOf(days, 'day')} after`}
               </td>
             </tr>
           );
@@ -46,9 +43,8 @@ function CureTable() {
 
 /** Handover: when each pane is dry, what the customer keeps, and the job as a file. */
 export function HandoverBench() {
-  const { jobId, records, book } = useJob();
+  const { jobId, records, derived } = useJob();
   const unsent = useAppSelector((state) => state.job.outbox.length);
-  const kept = keptPlan(records, book);
   const noted = Object.values(records.pane).some(({ condition }) => condition.length > 0);
   const filmed = Object.values(records.pane).some(({ filmId }) => filmId !== null);
   return (
@@ -65,11 +61,11 @@ export function HandoverBench() {
       <Paper
         kind="cut-list"
         disabledBecause={
-          kept?.holds
-            ? null
-            : kept
-              ? 'The job has changed since the plan was kept: keep the new one in Cuts.'
-              : 'Keep a plan in Cuts first.'
+          {
+            holds: null,
+            changed: 'The job has changed since the plan was kept: keep the new one in Cuts.',
+            none: 'Keep a plan in Cuts first.',
+          }[derived.kept.kind]
         }
       />
       <Paper

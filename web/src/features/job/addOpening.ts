@@ -6,12 +6,12 @@ import { viewActions } from './viewSlice.ts';
 
 /** Who takes off what on the wall that is shown; null while there is no wall. */
 export function useTakeOff(): TakeOff | null {
-  const { records, book, wall } = useJob();
+  const { records, rules, wall } = useJob();
   const unit = useUnit();
   const { data: session } = useSessionQuery();
   if (!wall) return null;
   const taken = { by: session?.person?.name ?? null, at: new Date().toISOString() };
-  return { records, book, wallId: wall.id, taken, unit, newId: () => crypto.randomUUID() };
+  return { records, rules, wallId: wall.id, taken, unit, newId: () => crypto.randomUUID() };
 }
 
 /** Adds an opening to the wall, chooses it and puts the cursor in its first reading. */

@@ -1,13 +1,32 @@
 export { jobActions, jobSlice } from './jobSlice.ts';
-export { viewActions, viewSlice } from './viewSlice.ts';
-export { syncMiddleware } from './sync.ts';
-export { useJob, useUnit, type OpenJob, type PaneWithId } from './useJob.ts';
-export { JobFrame, useStage, type StageId } from './JobFrame.tsx';
-export { Settled } from './Settled.tsx';
-export { useLivePlan } from './livePlan.tsx';
+export { viewActions, viewSlice, type SeenBy } from './viewSlice.ts';
+export { syncMiddleware, openJob, refreshJob } from './sync.ts';
+export {
+  LiveJobContext,
+  OpenJobContext,
+  useJob,
+  useOpenJobValue,
+  useUnit,
+  type OpenJob,
+  type PaneWithId,
+} from './useJob.ts';
+export { AtOnce, Settled } from './Settled.tsx';
+export { LivePlanProvider, useLivePlan, useOptionalLivePlan, type LivePlan } from './livePlan.tsx';
 export { useAppDispatch, useAppSelector } from './hooks.ts';
 export { useAddOpening, useTakeOff } from './addOpening.ts';
 export { useKeepPlan } from './keepPlan.ts';
 export { SavedLine, SyncBar } from './SyncBar.tsx';
-export { wallMarks } from './wallMarks.ts';
 export { useCosts } from './useCosts.ts';
+export {
+  SHOWS_NOTHING,
+  SILENT,
+  doubtfulFigure,
+  figure,
+  type FigureSource,
+  type NextAct,
+  type PaneSays,
+  type ShownFigure,
+  type StageActs,
+  type StageModule,
+  type WallShows,
+} from './stageModule.ts';

@@ -1,6 +1,14 @@
 import { recordAt, sameData, withRecord } from '@neat-sill/core/record';
 import { recordKey, type JobAnswer, type StaleRecord } from '@neat-sill/core/contract';
-import { EMPTY_RECORDS, applyEdit, invertEdit, mergeData, type Change, type Edit, type JobRecords } from '@neat-sill/core/job';
+import {
+  EMPTY_RECORDS,
+  applyEdit,
+  invertEdit,
+  mergeData,
+  type Change,
+  type Edit,
+  type JobRecords,
+} from '@neat-sill/core/job';
 import { createSlice, original, type Draft, type PayloadAction } from '@reduxjs/toolkit';
 import { rebaseEdits, type Choice, type QueuedEdit } from './rebase.ts';
 

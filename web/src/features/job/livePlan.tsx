@@ -1,7 +1,7 @@
-import { weighPlan, type CutPlan, type KeptPlan, type PlanJob } from '@neat-sill/core/cuts';
+import { weighPlan, type CutPlan, type PlanJob } from '@neat-sill/core/cuts';
 import { sameData } from '@neat-sill/core/record';
 import type { PlanFault } from '@neat-sill/core/check';
-import { keptPlan, planJobOf, type LeftOut } from '@neat-sill/core/job';
+import type { LeftOut, PlanStanding } from '@neat-sill/core/job';
 import {
   createContext,
   useContext,
@@ -28,7 +28,7 @@ export interface LivePlan {
   readonly state: PlanState;
   readonly plan: CutPlan | null;
   /** The plan somebody kept, and whether it still fits the job. */
-  readonly kept: { readonly kept: KeptPlan; readonly holds: boolean } | null;
+  readonly kept: PlanStanding;
   readonly stop: () => void;
   /** Looks for a better plan for longer. */
   readonly further: () => void;
@@ -47,6 +47,7 @@ const FURTHER_MS = 30_000;
 const WAIT_MS = 120;
 /** How long may be proven what no plan beats, of a plan that is kept. */
 const PROVE_MS = 1_500;
+const NO_PLAN: PlanStanding = { kind: 'none' };
 const NOTHING_PROVEN = { job: null, byFilm: {} };
 
 /** Keeps a job's planning input the same object while its content is the same, so that planning is not restarted. */
@@ -75,10 +76,10 @@ function better(job: PlanJob, one: CutPlan | null, other: CutPlan): CutPlan {
 export function LivePlanProvider({ children }: { children: ReactNode }) {
   // The plan follows a moment behind, so that typing never waits for it.
   const open = useDeferredValue(useOpenJob());
-  const input = useMemo(() => (open ? planJobOf(open.records, open.book) : null), [open]);
+  const input = open?.derived.plan ?? null;
   const job = useStable(input?.job ?? null);
-  const kept = useMemo(() => (open ? keptPlan(open.records, open.book) : null), [open]);
-  const keptHolds = kept?.holds ? kept.kept.plan : null;
+  const kept = open?.derived.kept ?? NO_PLAN;
+  const keptHolds = kept.kind === 'holds' ? kept.kept.plan : null;
   const [state, setState] = useState<PlanState>({ kind: 'none' });
   const [asked, setAsked] = useState<{ readonly job: PlanJob | null }>({ job: null });
   const end = useRef<() => void>(() => undefined);

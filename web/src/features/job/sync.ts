@@ -69,6 +69,7 @@ syncMiddleware.startListening({
       if (getState().job.jobId !== jobId) return;
       if (!result.error) {
         dispatch(jobActions.sent({ editId: next.edit.id, at: new Date().toISOString() }));
+        if (result.data.notices.length > 0) dispatch(jobActions.noticed(result.data.notices.join(' ')));
         return;
       }
       const held = heldBack(result.error, next, wait);

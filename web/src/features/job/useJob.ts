@@ -1,6 +1,16 @@
 import type { Doubt, Pane, Wall } from '@neat-sill/core/survey';
 import { inOrder } from '@neat-sill/core/record';
-import { bookOfJob, headerOf, jobFigures, ruleSetOf, type Change, type JobFigures, type JobHeader, type JobRecords, type ShopBook } from '@neat-sill/core/job';
+import {
+  deriveJob,
+  headerOf,
+  ruleSetOf,
+  shopDataOfJob,
+  type Change,
+  type DerivedJob,
+  type JobHeader,
+  type JobRecords,
+  type ShopData,
+} from '@neat-sill/core/job';
 import { bookForJob } from '@neat-sill/core/contract';
 import type { RuleSet } from '@neat-sill/core/rules';
 import type { LengthUnit } from '@neat-sill/core/units';
@@ -19,9 +29,9 @@ export interface OpenJob {
   readonly records: JobRecords;
   readonly header: JobHeader;
   /** As this job goes by it: films keep what they were sold with. */
-  readonly book: ShopBook;
+  readonly book: ShopData;
   /** As the shop has it now. */
-  readonly catalogue: ShopBook;
+  readonly catalogue: ShopData;
   readonly rules: RuleSet;
   readonly walls: readonly (Wall & { readonly id: string })[];
   readonly wall: (Wall & { readonly id: string }) | null;
@@ -30,7 +40,8 @@ export interface OpenJob {
   readonly selected: readonly PaneWithId[];
   /** Readings that are asked about, by pane. */
   readonly doubts: ReadonlyMap<string, readonly Doubt[]>;
-  readonly figures: JobFigures;
+  /** All that follows from the records, worked out when first asked for. */
+  readonly derived: DerivedJob;
   readonly edit: (label: string, changes: readonly (Change | null)[]) => void;
 }
 
@@ -60,12 +71,12 @@ function useJobData() {
   const records = useAppSelector((state) => state.job.records);
   const { data: answer } = useShopBookQuery();
   const catalogue = useMemo(
-    (): ShopBook | null => (answer ? bookForJob(answer, jobId) : null),
+    (): ShopData | null => (answer ? bookForJob(answer, jobId) : null),
     [answer, jobId],
   );
   const { sold } = records;
   const book = useMemo(
-    (): ShopBook | null => catalogue && bookOfJob({ sold }, catalogue, today()),
+    (): ShopData | null => catalogue && shopDataOfJob({ sold }, catalogue, today()),
     [catalogue, sold],
   );
   const rules = book && headerOf(records) ? ruleSetOf(records, book) : null;
@@ -74,7 +85,6 @@ function useJobData() {
     const header = headerOf(records);
     if (!jobId || !header || !book || !catalogue || !rules) return null;
     const walls = inOrder(records.wall);
-    let figures: JobFigures | null = null;
     const place = new Map(walls.map(({ id }, at) => [id, at]));
     return {
       jobId,
@@ -84,8 +94,7 @@ function useJobData() {
       catalogue,
       rules,
       doubts,
-      /** Worked out when somebody first asks: the field that is typed into does not. */
-      figuresNow: () => (figures ??= jobFigures(records, book, doubts)),
+      derived: deriveJob(records, book, doubts),
       walls,
       allPanes: inOrder(records.pane).sort((a, b) => (place.get(a.wallId) ?? 0) - (place.get(b.wallId) ?? 0)),
     };
@@ -102,12 +111,8 @@ export function useOpenJobValue(): OpenJob | null {
     if (!data) return null;
     const wall = data.walls.find(({ id }) => id === wallId) ?? data.walls[0] ?? null;
     const wallPanes = wall ? data.allPanes.filter((pane) => pane.wallId === wall.id) : [];
-    const { figuresNow, ...known } = data;
     return {
-      ...known,
-      get figures() {
-        return figuresNow();
-      },
+      ...data,
       wall,
       wallPanes,
       selected: wallPanes.filter(({ id }) => chosen.includes(id)),

@@ -1,4 +1,13 @@
-import { CIRCUMSTANCES, FRAME_KINDS, GLASS_KINDS, OPENING_KINDS, SIDES, lightsOfPanes, type Pane, type Side } from '@neat-sill/core/survey';
+import {
+  CIRCUMSTANCES,
+  FRAME_KINDS,
+  GLASS_KINDS,
+  OPENING_KINDS,
+  SIDES,
+  lightsOfPanes,
+  type Pane,
+  type Side,
+} from '@neat-sill/core/survey';
 import { patchRecord } from '@neat-sill/core/record';
 import { type Change } from '@neat-sill/core/job';
 import { useState } from 'react';

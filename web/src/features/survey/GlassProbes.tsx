@@ -1,4 +1,3 @@
-import { glassDoubt } from '@neat-sill/core/glazing';
 import { GLASS_KINDS, type GlassKind, type GlassProbe, type ProbeAnswer } from '@neat-sill/core/survey';
 import { patchRecord } from '@neat-sill/core/record';
 import { formatLength } from '@neat-sill/core/units';
@@ -31,7 +30,7 @@ export function GlassDoubtNote({ pane }: { pane: PaneWithId }) {
   const job = useJob();
   const unit = useUnit();
   const [asking, setAsking] = useState(false);
-  const doubt = glassDoubt(pane);
+  const doubt = job.derived.pane(pane.id)?.glassDoubt;
   const { probed } = pane;
   if (!doubt || !probed) return null;
   const write = (label: string, patch: Partial<PaneWithId>) =>

@@ -1,6 +1,23 @@
-import { PANE_COLUMNS, blockFaces, emptyOpening, guessColumns, openingsOfOutlines, paneListOf, paneOutline, panesOfRows, placeOpenings, readPaneRows, readingOf, roundedRectangle, type ColumnMap, type OutlineCorner, type Pane, type PaneColumn, type Size } from '@neat-sill/core/survey';
+import {
+  PANE_COLUMNS,
+  blockFaces,
+  emptyOpening,
+  guessColumns,
+  openingsOfOutlines,
+  paneListOf,
+  paneOutline,
+  panesOfRows,
+  readPaneRows,
+  readingOf,
+  roundedRectangle,
+  type ColumnMap,
+  type OutlineCorner,
+  type Pane,
+  type PaneColumn,
+  type Size,
+} from '@neat-sill/core/survey';
 import { addRecord } from '@neat-sill/core/record';
-import { sizesOf, type Change } from '@neat-sill/core/job';
+import type { Change } from '@neat-sill/core/job';
 import { formatBareLength } from '@neat-sill/core/units';
 import { PANE_WORDS, describeCellProblem } from '@neat-sill/core/words';
 import { FileDown, FileUp } from 'lucide-react';
@@ -39,7 +56,7 @@ function TableImport({
   const take = () => {
     const base = takeOff ?? {
       records: job.records,
-      book: job.book,
+      rules: job.rules,
       taken: {},
       unit,
       newId: () => crypto.randomUUID(),
@@ -176,7 +193,7 @@ export function ListSheet({ onClose }: { onClose: () => void }) {
   const input = useRef<HTMLInputElement>(null);
   const [chosen, setChosen] = useState<Chosen>({ kind: 'nothing' });
   const [problem, setProblem] = useState<string | null>(null);
-  const table = paneListOf(job.records, job.book, unit, PANE_WORDS);
+  const table = paneListOf(job.records, job.rules.cutting, unit, PANE_WORDS);
   const [heading = [], ...rows] = table;
   const name = `${job.header.customer}, ${job.header.name}`.replaceAll(/[^\p{L}\p{N} ,_-]/gu, '');
   const choose = async (event: ChangeEvent<HTMLInputElement>) => {
@@ -204,17 +221,15 @@ export function ListSheet({ onClose }: { onClose: () => void }) {
   };
   const drawing = () => {
     if (!job.wall) return;
-    const placed = placeOpenings(
-      job.wall,
-      job.wallPanes.map((pane) => ({ ...pane, size: sizesOf(pane, job.rules)?.cutting ?? null })),
+    const openings = (job.derived.wall(job.wall.id)?.placed.openings ?? []).map(
+      ({ id, leftMm, sillMm, size }) => ({
+        leftMm,
+        sillMm,
+        ...size,
+        label: job.records.pane[id]?.label ?? '',
+        outlines: outlinesOf(job.records.pane[id], size),
+      }),
     );
-    const openings = placed.openings.map(({ id, leftMm, sillMm, size }) => ({
-      leftMm,
-      sillMm,
-      ...size,
-      label: job.records.pane[id]?.label ?? '',
-      outlines: outlinesOf(job.records.pane[id], size),
-    }));
     void drawingOf(openings).then((blob) => download(blob, `${name}, ${job.wall?.name ?? ''}.dxf`));
   };
   return (

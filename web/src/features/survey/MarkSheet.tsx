@@ -1,5 +1,4 @@
 import { CONDITION_KINDS, type ConditionKind } from '@neat-sill/core/survey';
-import { sizesOf } from '@neat-sill/core/job';
 import { CONDITION_NAMES } from '@neat-sill/core/words';
 import { Camera } from 'lucide-react';
 import { useRef, useState, type ChangeEvent, type MouseEvent } from 'react';
@@ -27,8 +26,8 @@ function TappedPane({
   place: Place | null;
   onPlace: (place: Place) => void;
 }) {
-  const { rules } = useJob();
-  const glass = sizesOf(pane, rules)?.cutting ?? { widthMm: 3, heightMm: 4 };
+  const { derived } = useJob();
+  const glass = derived.pane(pane.id)?.sizes?.cutting ?? { widthMm: 3, heightMm: 4 };
   const scale = Math.min(250 / glass.widthMm, 170 / glass.heightMm);
   const [width, height] = [glass.widthMm * scale, glass.heightMm * scale];
   const tap = (event: MouseEvent<SVGSVGElement>) => {

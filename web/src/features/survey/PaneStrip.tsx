@@ -1,9 +1,9 @@
-import { nextReadingPlace } from '@neat-sill/core/survey';
+import { surveyStage } from '@neat-sill/core/stage';
 import { useAppDispatch, useJob, viewActions } from '../job/index.ts';
 
 /** On the phone, where the wall would be too small: the panes in a row to step through. */
 export function PaneStrip() {
-  const { wallPanes, selected, doubts } = useJob();
+  const { wallPanes, selected, derived } = useJob();
   const dispatch = useAppDispatch();
   return (
     <div
@@ -12,11 +12,9 @@ export function PaneStrip() {
       aria-label="Panes of this wall"
     >
       {wallPanes.map((pane) => {
-        const state = doubts.has(pane.id)
-          ? 'in doubt'
-          : nextReadingPlace(pane.readings, pane.shape)
-            ? 'to read'
-            : 'measured';
+        const own = derived.pane(pane.id);
+        const standing = own ? surveyStage.standing(own, derived) : 'open';
+        const state = standing === 'doubt' ? 'in doubt' : standing === 'done' ? 'measured' : 'to read';
         return (
           <button
             key={pane.id}

@@ -5,7 +5,6 @@ import {
   placesOfShape,
   type ReadingPlace,
 } from '@neat-sill/core/survey';
-import { sizesOf } from '@neat-sill/core/job';
 import { formatLength, parseLength } from '@neat-sill/core/units';
 import { READING_NAMES, describeLengthProblem } from '@neat-sill/core/words';
 import { Delete } from 'lucide-react';
@@ -26,9 +25,9 @@ const EIGHTHS = ['1/8', '1/4', '3/8', '1/2', '5/8', '3/4', '7/8', '1/16'] as con
 
 /** Where the tape lies on the pane, drawn large. */
 function TapeOnPane({ pane, place }: { pane: PaneWithId; place: ReadingPlace }) {
-  const { rules } = useJob();
+  const { derived } = useJob();
   const unit = useUnit();
-  const glass = sizesOf(pane, rules)?.cutting ?? { widthMm: 3, heightMm: 4 };
+  const glass = derived.pane(pane.id)?.sizes?.cutting ?? { widthMm: 3, heightMm: 4 };
   const scale = Math.min(300 / glass.widthMm, 210 / glass.heightMm);
   const [width, height] = [glass.widthMm * scale, glass.heightMm * scale];
   const [left, top] = [(358 - width) / 2, (236 - height) / 2];
@@ -91,7 +90,7 @@ function TapeOnPane({ pane, place }: { pane: PaneWithId; place: ReadingPlace }) 
 
 /** One reading at a time, with a pad for the thumb: digits, fractions of the tape, and the next place. */
 export function PhoneReading({ pane }: { pane: PaneWithId }) {
-  const { rules, jobId } = useJob();
+  const { derived, jobId } = useJob();
   const unit = useUnit();
   const take = useTakeReading(pane, 0);
   const places = placesOfShape(pane.shape);
@@ -131,7 +130,7 @@ export function PhoneReading({ pane }: { pane: PaneWithId }) {
     setTried(false);
     onward();
   };
-  const sizes = sizesOf(pane, rules);
+  const sizes = derived.pane(pane.id)?.sizes;
   const last = at === places.length - 1;
   const key = 'min-h-12 border border-hairline bg-sheet text-xl font-semibold active:bg-ochre-tint';
   return (

@@ -1,4 +1,3 @@
-import { sizesOf } from '@neat-sill/core/job';
 import { RECTANGLE, SHAPE_KINDS, paneOutline, type PaneShape, type ShapeKind } from '@neat-sill/core/survey';
 import { formatArea } from '@neat-sill/core/units';
 import { SHAPE_NAMES, describeShapeProblem } from '@neat-sill/core/words';
@@ -154,7 +153,7 @@ export function ShapeOfPane({ panes }: { panes: readonly PaneWithId[] }) {
     );
   const plain = pane.shape.kind === 'rectangle' && pane.shape.cornerRadiusMm === 0;
   const outline = paneOutline(pane.shape, pane.readings);
-  const areaM2 = (sizesOf(pane, job.rules)?.areaMm2 ?? 0) / 1e6;
+  const areaM2 = (job.derived.pane(pane.id)?.sizes?.areaMm2 ?? 0) / 1e6;
   return (
     <div className="flex flex-col gap-3">
       <div className="grid grid-cols-2 gap-x-4 gap-y-3">

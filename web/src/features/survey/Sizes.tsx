@@ -1,4 +1,3 @@
-import { sizesOf } from '@neat-sill/core/job';
 import { fitPane } from '@neat-sill/core/survey';
 import { READING_NAMES } from '@neat-sill/core/words';
 import { useMemo, type ReactNode } from 'react';
@@ -37,9 +36,9 @@ function Squareness({ pane }: { pane: PaneWithId }) {
 
 /** What follows from the readings. */
 export function Sizes({ pane }: { pane: PaneWithId }) {
-  const { rules } = useJob();
+  const { derived } = useJob();
   const unit = useUnit();
-  const sizes = sizesOf(pane, rules);
+  const sizes = derived.pane(pane.id)?.sizes;
   if (!sizes)
     return <p className="text-quiet">One width and one height give a first size; all six a sure one.</p>;
   const figure = (name: string, value: ReactNode) => (

@@ -1,12 +1,9 @@
 import { moveSeam, seamsNow, snapSeam, type SpliceOfPane } from '@neat-sill/core/cuts';
-import { coveredStrips } from '@neat-sill/core/film';
 import { patchRecord } from '@neat-sill/core/record';
-import { sizesOf, spliceOfPane } from '@neat-sill/core/job';
 import { describeSpliceProblem } from '@neat-sill/core/words';
 import { useMemo, useState } from 'react';
 import type { SeamsInHand } from '../../drawing/PaneOnWall.tsx';
-import { useOptionalLivePlan } from './livePlan.tsx';
-import { useJob, useUnit } from './useJob.ts';
+import { useJob, useOptionalLivePlan, useUnit } from '../job/index.ts';
 
 /** Seams that are dragged on the wall: where they snap to, and why they can't be where they were let go. */
 export function useSeamsOnWall(fromOutside: boolean): {
@@ -17,26 +14,24 @@ export function useSeamsOnWall(fromOutside: boolean): {
   const live = useOptionalLivePlan();
   const unit = useUnit();
   const [problem, setProblem] = useState<string | null>(null);
-  const planJob = live?.job;
   const plan = live?.plan ?? null;
   const seams = useMemo((): SeamsInHand => {
-    const { records, book, rules } = job;
+    const { records, derived } = job;
     // Worked out when the first seam is taken hold of, and kept while the job stays the same.
     const known = new Map<string, SpliceOfPane | null>();
     const spliceOf = (paneId: string) => {
-      const found = known.get(paneId) ?? (planJob ? spliceOfPane(records, book, planJob, paneId) : null);
+      const found = known.get(paneId) ?? derived.seamPlacesOf(paneId);
       known.set(paneId, found);
       return found;
     };
     /** Between a share of the glass as it is drawn and mm of what is filmed. */
     const measure = (paneId: string, axis: 'vertical' | 'horizontal') => {
-      const pane = records.pane[paneId];
-      const glass = pane && sizesOf(pane, rules)?.cutting;
-      const strip = pane && glass && coveredStrips(pane, glass, rules.film)[0];
+      const pane = derived.pane(paneId);
+      const glass = pane?.sizes?.cutting;
       const upright = axis === 'vertical';
       const [spanMm, bareMm] = upright
-        ? [glass?.widthMm ?? 1, strip?.leftMm ?? 0]
-        : [glass?.heightMm ?? 1, strip?.topMm ?? 0];
+        ? [glass?.widthMm ?? 1, pane?.filmOrigin.leftMm ?? 0]
+        : [glass?.heightMm ?? 1, pane?.filmOrigin.topMm ?? 0];
       const seen = (share: number) => (upright && fromOutside ? 1 - share : share);
       return {
         mmOf: (share: number) => seen(share) * spanMm - bareMm,
@@ -63,6 +58,6 @@ export function useSeamsOnWall(fromOutside: boolean): {
         ]);
       },
     };
-  }, [job, planJob, plan, unit, fromOutside]);
+  }, [job, plan, unit, fromOutside]);
   return { seams, problem };
 }

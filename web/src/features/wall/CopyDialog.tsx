@@ -4,9 +4,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Choice, TextField } from '../../ui/Field.tsx';
 import { countOf } from '../../ui/format.ts';
 import { Sheet } from '../../ui/Sheet.tsx';
-import { useAppDispatch } from './hooks.ts';
-import { useJob, type OpenJob } from './useJob.ts';
-import { viewActions } from './viewSlice.ts';
+import { type OpenJob, useAppDispatch, useJob, viewActions } from '../job/index.ts';
 
 interface CopySheetProps {
   readonly wall: NonNullable<OpenJob['wall']>;
@@ -14,7 +12,7 @@ interface CopySheetProps {
 }
 
 /** Copies a wall, or its whole room or floor, with its openings as twins of the first. */
-export function CopySheet({ wall, onClose }: CopySheetProps) {
+export function CopyDialog({ wall, onClose }: CopySheetProps) {
   const job = useJob();
   const dispatch = useAppDispatch();
   const room = job.records.room[wall.roomId];

@@ -1,50 +1,41 @@
-import { NEW_ROOM, NEW_WALL, facesOnPlan, nextReadingPlace, placeOpenings } from '@neat-sill/core/survey';
-import { addRecord } from '@neat-sill/core/record';
-import { removeWithDependents, sizesOf } from '@neat-sill/core/job';
+import { wallAdded, wallChanged } from '@neat-sill/core/survey';
+import { removeWithDependents } from '@neat-sill/core/job';
 import { Compass, Copy, FlipHorizontal2, Map as MapIcon, Plus, Trash2 } from 'lucide-react';
-import { group } from 'd3';
 import { useCallback, useMemo, useState } from 'react';
 import { WallDrawing } from '../../drawing/WallDrawing.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
-import { useAppDispatch, useAppSelector } from './hooks.ts';
-import { useOptionalLivePlan } from './livePlan.tsx';
-import type { StageId } from './stages.ts';
-import { useJob, useUnit, type OpenJob } from './useJob.ts';
-import { viewActions, type SeenBy } from './viewSlice.ts';
-import { WallSheet } from './WallSheet.tsx';
-import { CopySheet } from './CopySheet.tsx';
-import { AtOnce } from './Settled.tsx';
+import {
+  AtOnce,
+  useAppDispatch,
+  useAppSelector,
+  useJob,
+  useOptionalLivePlan,
+  useUnit,
+  viewActions,
+  type OpenJob,
+  type SeenBy,
+  type StageModule,
+} from '../job/index.ts';
+import { CopyDialog } from './CopyDialog.tsx';
 import { SitePlan } from './SitePlan.tsx';
 import { useSeamsOnWall } from './useSeamsOnWall.ts';
+import { WallDialog } from './WallDialog.tsx';
 import { wallMarks } from './wallMarks.ts';
 
-const STAGE_HINTS: Readonly<Record<StageId, string>> = {
-  survey: 'Click a pane, or use the arrow keys; hold Shift for several.',
-  film: 'Choose panes here and a film beside; with none chosen a film goes on the whole wall.',
-  cuts: 'Arrows show which end comes off the roll first; on the roll, where the top points. A seam is dashed; drag it.',
-  price: 'Film as planned.',
-  day: 'Which way the wall faces decides when to work at it.',
-  fitting: 'Click the pane you are at.',
-  handover: 'Each pane with the day from which it is dry.',
-};
+const newId = () => crypto.randomUUID();
 
 /** How many panes of a wall are through with the stage; nothing while none is begun, or all of a job with one wall. */
 interface ProgressProps {
   readonly job: OpenJob;
-  readonly panes: OpenJob['allPanes'];
-  readonly stage: StageId;
+  readonly wallId: string;
+  readonly stage: StageModule;
 }
 
-function Progress({ job, panes, stage }: ProgressProps) {
-  if (job.walls.length < 2) return null;
-  const through = panes.filter((pane) =>
-    stage === 'survey'
-      ? nextReadingPlace(pane.readings, pane.shape) === null && !job.doubts.has(pane.id)
-      : stage === 'film'
-        ? pane.filmId !== null
-        : (job.records.fitting[pane.id]?.doneAt ?? null) !== null,
-  ).length;
+function Progress({ job: { derived, walls }, wallId, stage }: ProgressProps) {
+  if (walls.length < 2) return null;
+  const panes = derived.wall(wallId)?.panes ?? [];
+  const through = panes.filter((pane) => stage.rules.standing(pane, derived) === 'done').length;
   if (through === 0 || panes.length === 0) return null;
   return (
     <span className={through === panes.length ? 'text-edge' : 'text-quiet'}>
@@ -55,9 +46,8 @@ function Progress({ job, panes, stage }: ProgressProps) {
   );
 }
 
-function WallTabs({ job, stage, onAdd }: { job: OpenJob; stage: StageId; onAdd: () => void }) {
+function WallTabs({ job, stage, onAdd }: { job: OpenJob; stage: StageModule; onAdd: () => void }) {
   const dispatch = useAppDispatch();
-  const panesBy = useMemo(() => group(job.allPanes, ({ wallId }) => wallId), [job.allPanes]);
   return (
     <div
       className="flex max-h-20 flex-wrap items-center gap-x-1 gap-y-1 overflow-y-auto"
@@ -73,7 +63,7 @@ function WallTabs({ job, stage, onAdd }: { job: OpenJob; stage: StageId; onAdd: 
           className="min-h-8 rounded-sm border border-transparent px-2 text-sm text-quiet aria-pressed:border-hairline aria-pressed:bg-sheet aria-pressed:font-semibold aria-pressed:text-ink"
         >
           {wall.name}
-          <Progress job={job} panes={panesBy.get(wall.id) ?? []} stage={stage} />
+          <Progress job={job} wallId={wall.id} stage={stage} />
         </button>
       ))}
       <button
@@ -147,7 +137,8 @@ function EmptyWall({ onAdd }: { onAdd: () => void }) {
 }
 
 /** The wall above the sill, with the walls of the job to choose from. */
-export function WallPanel({ stage }: { stage: StageId }) {
+export function WallPanel({ stage }: { stage: StageModule }) {
+  const { shows } = stage;
   const job = useJob();
   const unit = useUnit();
   const dispatch = useAppDispatch();
@@ -158,7 +149,7 @@ export function WallPanel({ stage }: { stage: StageId }) {
     () => job.wallPanes.flatMap(({ id }) => (chosen.includes(id) ? [id] : [])),
     [job.wallPanes, chosen],
   );
-  const litPaneId = useAppSelector((state) => (stage === 'cuts' ? state.view.litPaneId : null));
+  const litPaneId = useAppSelector((state) => (shows.hand ? state.view.litPaneId : null));
   const onLit = useCallback((id: string | null) => dispatch(viewActions.lit(id)), [dispatch]);
   const seenBy = useAppSelector((state) => state.view.seenBy);
   const fromOutside = useAppSelector((state) => state.view.fromOutside);
@@ -166,22 +157,22 @@ export function WallPanel({ stage }: { stage: StageId }) {
   const [sheet, setSheet] = useState<'closed' | 'new' | 'change' | 'copy' | 'plan'>('closed');
   const { wall, wallPanes, records } = job;
   const room = wall && records.room[wall.roomId];
-  const placed = useMemo(
-    () =>
-      wall &&
-      placeOpenings(
-        wall,
-        wallPanes.map((pane) => ({ ...pane, size: sizesOf(pane, job.rules)?.cutting ?? null })),
-      ),
-    [wall, wallPanes, job.rules],
-  );
+  const onWall = wall && job.derived.wall(wall.id);
+  const placed = onWall?.placed;
   const filmsHere = useMemo(() => {
     const here = new Set(wallPanes.map(({ filmId }) => filmId));
     return job.book.films.filter(({ id }) => here.has(id));
   }, [job.book, wallPanes]);
   const marks = useMemo(
-    () => wallMarks(job, stage, live, unit, { seenBy, fromOutside }),
-    [job, stage, live, unit, seenBy, fromOutside],
+    () =>
+      wallMarks(onWall?.panes ?? [], (pane) => stage.says(pane, job), {
+        shows: stage.shows,
+        look: { seenBy, fromOutside },
+        rules: job.rules.film,
+        unit,
+        plan: live,
+      }),
+    [job, onWall, stage, live, unit, seenBy, fromOutside],
   );
   const onSelect = useCallback(
     (ids: readonly string[]) => dispatch(viewActions.selected([...ids])),
@@ -252,60 +243,40 @@ export function WallPanel({ stage }: { stage: StageId }) {
             fromOutside={fromOutside}
             unit={unit}
             onSelect={onSelect}
-            onLit={stage === 'cuts' ? onLit : null}
-            seams={stage === 'cuts' ? seams : null}
+            onLit={shows.hand ? onLit : null}
+            seams={shows.hand ? seams : null}
           />
-          {stage === 'cuts' && seamProblem && (
+          {shows.hand && seamProblem && (
             <Note tone="no" role="alert">
               {seamProblem}
             </Note>
           )}
-          {stage === 'film' && <LookAt seenBy={seenBy} />}
-          <p className="text-sm text-quiet max-sm:hidden">{STAGE_HINTS[stage]}</p>
+          {shows.looks && <LookAt seenBy={seenBy} />}
+          <p className="text-sm text-quiet max-sm:hidden">{stage.hint}</p>
         </>
       ) : (
         <EmptyWall onAdd={() => setSheet('new')} />
       )}
-      {sheet === 'copy' && wall && <CopySheet wall={wall} onClose={() => setSheet('closed')} />}
+      {sheet === 'copy' && wall && <CopyDialog wall={wall} onClose={() => setSheet('closed')} />}
       {sheet === 'plan' && (
         <AtOnce>
           <SitePlan onClose={() => setSheet('closed')} />
         </AtOnce>
       )}
       {(sheet === 'new' || sheet === 'change') && (
-        <WallSheet
+        <WallDialog
           wall={sheet === 'change' ? wall : null}
           onClose={() => setSheet('closed')}
           onSave={(data, roomName) => {
             setSheet('closed');
-            const existing = Object.entries(records.room).find(([, { name }]) => name === roomName)?.[0];
-            const roomId = existing ?? crypto.randomUUID();
-            const newRoom = existing
-              ? []
-              : [
-                  addRecord('room', roomId, {
-                    ...NEW_ROOM,
-                    name: roomName,
-                    order: Object.keys(records.room).length,
-                  }),
-                ];
             if (sheet === 'change' && wall) {
-              const { id, ...before } = wall;
-              const facesDeg = facesOnPlan(data.bearingDeg, job.header.plan.northDeg);
-              const plan = before.plan && { ...before.plan, facesDeg };
-              job.edit(`Change ${data.name}`, [
-                ...newRoom,
-                { kind: 'wall', id, before, after: { ...before, ...data, plan, roomId } },
-              ]);
+              const { northDeg } = job.header.plan;
+              job.edit(`Change ${data.name}`, wallChanged(records, wall.id, data, roomName, northDeg, newId));
               return;
             }
-            const id = crypto.randomUUID();
-            const order = 1 + Math.max(-1, ...job.walls.map((other) => other.order));
-            job.edit(`Add ${data.name}`, [
-              ...newRoom,
-              addRecord('wall', id, { ...NEW_WALL, ...data, roomId, order }),
-            ]);
-            dispatch(viewActions.wallShown(id));
+            const added = wallAdded(records, data, roomName, newId);
+            job.edit(`Add ${data.name}`, added.changes);
+            dispatch(viewActions.wallShown(added.id));
           }}
         />
       )}

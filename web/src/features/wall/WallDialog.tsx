@@ -7,7 +7,7 @@ import { showMinute, today } from '../../ui/format.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
-import { useJob, useUnit } from './useJob.ts';
+import { useJob, useUnit } from '../job/index.ts';
 
 type WallData = Pick<
   Wall,
@@ -174,7 +174,7 @@ function Shade({ shade, onChange, floorMm, onFloor, onWrong }: ShadeProps) {
 }
 
 /** Room, name, bearing and size of a wall. */
-export function WallSheet({ wall, onClose, onSave }: WallSheetProps) {
+export function WallDialog({ wall, onClose, onSave }: WallSheetProps) {
   const { records, header, rules } = useJob();
   const unit = useUnit();
   const [source, setSource] = useState<BearingSource>(wall?.bearingSource ?? 'map');

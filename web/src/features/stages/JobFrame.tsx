@@ -1,29 +1,31 @@
 import { headerOf } from '@neat-sill/core/job';
+import { standingOfJob } from '@neat-sill/core/stage';
 import { Check, Circle } from 'lucide-react';
-import { memo, useEffect, useState, type ReactNode } from 'react';
+import { memo, useEffect, useState } from 'react';
 import { Link, useLocation, useParams } from 'react-router';
 import { useShopBookQuery } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
-import { useAppDispatch, useAppSelector } from './hooks.ts';
-import { jobActions } from './jobSlice.ts';
+import {
+  LiveJobContext,
+  LivePlanProvider,
+  OpenJobContext,
+  Settled,
+  SyncBar,
+  jobActions,
+  openJob,
+  refreshJob,
+  useAppDispatch,
+  useAppSelector,
+  useJob,
+  useOpenJobValue,
+  viewActions,
+  type StageModule,
+} from '../job/index.ts';
+import { WallPanel } from '../wall/index.ts';
+import { ActionBar } from './ActionBar.tsx';
 import { useJobKeys } from './jobKeys.ts';
-import { LivePlanProvider, useOptionalLivePlan } from './livePlan.tsx';
-import { Settled } from './Settled.tsx';
-import { Sill } from './Sill.tsx';
-import { STAGES, isStage, type StageId } from './stages.ts';
-import { SyncBar } from './SyncBar.tsx';
-import { openJob, refreshJob } from './sync.ts';
-import { LiveJobContext, OpenJobContext, useJob, useOpenJobValue } from './useJob.ts';
-import { viewActions } from './viewSlice.ts';
-import { WallPanel } from './WallPanel.tsx';
-
-export type { StageId } from './stages.ts';
-
-export function useStage(): StageId {
-  const { stage } = useParams();
-  return isStage(stage) ? stage : 'survey';
-}
+import { useNextAct } from './useNextAct.ts';
 
 /** Opens a job and keeps it fresh: on coming back to the page others' changes are looked for. */
 function useOpening(jobId: string) {
@@ -47,54 +49,32 @@ function useOpening(jobId: string) {
   return { problem, retry: () => setTries(tries + 1) };
 }
 
-type StageState = 'open' | 'waiting' | 'ready';
+const STANDING_WORDS = { done: 'ready', begun: 'something is missing', open: '' } as const;
 
-/** How far each stage is, so that one sees what is missing before it can be trusted. */
-function useStageStates(): Readonly<Partial<Record<StageId, StageState>>> {
-  const job = useJob();
-  const live = useOptionalLivePlan();
-  const { figures } = job;
-  if (figures.panes === 0) return {};
-  const state = (ready: boolean, begun: boolean): StageState =>
-    ready ? 'ready' : begun ? 'waiting' : 'open';
-  return {
-    survey: state(figures.measured === figures.panes && figures.doubts === 0, figures.measured > 0),
-    film: state(figures.filmed === figures.panes, figures.filmed > 0),
-    cuts: state(live?.kept?.holds ?? false, (live?.plan?.pulls.length ?? 0) > 0),
-    fitting: state(figures.done === figures.panes && figures.faults === 0, figures.done > 0),
-  };
-}
-
-const STATE_WORDS: Readonly<Record<StageState, string>> = {
-  ready: 'ready',
-  waiting: 'something is missing',
-  open: '',
-};
-
-function Tape({ stage }: { stage: StageId }) {
-  const { jobId, figures } = useJob();
-  const states = useStageStates();
-  const { doubts } = figures;
+/** The stages on the tape, each with how far the job is there, so that one sees what is missing before it can be trusted. */
+function StageTabs({ stages, stage }: { stages: readonly StageModule[]; stage: StageModule }) {
+  const { jobId, derived } = useJob();
+  const doubts = derived.panes.reduce((sum, pane) => sum + pane.doubts.length + (pane.glassDoubt ? 1 : 0), 0);
   return (
     <nav
       aria-label="Stages of the job"
       className="tape flex items-stretch justify-between border-b border-hairline bg-sheet"
     >
       <ol className="flex min-w-0 flex-1 overflow-x-auto">
-        {STAGES.map(({ id, name, key }) => {
-          const state = states[id] ?? 'open';
+        {stages.map(({ id, name, rules }, at) => {
+          const standing = standingOfJob(rules, derived);
           return (
             <li key={id}>
               <Link
                 to={`/jobs/${jobId}/${id}`}
-                aria-current={id === stage ? 'step' : undefined}
-                aria-keyshortcuts={`Alt+${key}`}
-                className={`flex min-h-10 items-center gap-1.5 px-5 max-sm:px-3 ${id === stage ? 'masking-tape border-b-2 border-ochre bg-ochre-tint font-bold' : 'text-quiet hover:text-ink'}`}
+                aria-current={id === stage.id ? 'step' : undefined}
+                aria-keyshortcuts={`Alt+${at + 1}`}
+                className={`flex min-h-10 items-center gap-1.5 px-5 max-sm:px-3 ${id === stage.id ? 'masking-tape border-b-2 border-ochre bg-ochre-tint font-bold' : 'text-quiet hover:text-ink'}`}
               >
-                {state === 'ready' && <Check size={15} className="text-edge" aria-hidden />}
-                {state === 'waiting' && <Circle size={9} className="fill-ochre text-ochre" aria-hidden />}
+                {standing === 'done' && <Check size={15} className="text-edge" aria-hidden />}
+                {standing === 'begun' && <Circle size={9} className="fill-ochre text-ochre" aria-hidden />}
                 {name}
-                {state !== 'open' && <span className="sr-only">, {STATE_WORDS[state]}</span>}
+                {standing !== 'open' && <span className="sr-only">, {STANDING_WORDS[standing]}</span>}
               </Link>
             </li>
           );
@@ -112,9 +92,9 @@ function Tape({ stage }: { stage: StageId }) {
   );
 }
 
-const TapeBehind = memo(Tape);
+const TabsBehind = memo(StageTabs);
 const WallBehind = memo(WallPanel);
-const SillBehind = memo(Sill);
+const ActionsBehind = memo(ActionBar);
 
 /** A code on a label names its pane in the address: the wall and the pane are chosen when the job opens. */
 function usePaneOfAddress() {
@@ -130,17 +110,25 @@ function usePaneOfAddress() {
   }, [paneId, wallId, dispatch]);
 }
 
-function OpenFrame({ stage, bench, phoneFirst }: { stage: StageId; bench: ReactNode; phoneFirst: boolean }) {
-  useJobKeys();
+/** The next act follows a moment behind the keys, like all that is drawn around the bench. */
+function ActionsAndKeys({ stages, stage }: { stages: readonly StageModule[]; stage: StageModule }) {
+  const act = useNextAct(stage);
+  useJobKeys(stages, act);
+  return <ActionsBehind stages={stages} act={act} />;
+}
+
+function OpenFrame({ stages, stage }: { stages: readonly StageModule[]; stage: StageModule }) {
   usePaneOfAddress();
   const { selected } = useJob();
+  const { Bench, fillsPhone } = stage;
+  const phoneFirst = fillsPhone === 'always';
   // On a phone one pane fills the page while it is being read.
-  const onePane = phoneFirst || (stage === 'survey' && selected.length === 1);
+  const onePane = phoneFirst || (fillsPhone === 'withOnePane' && selected.length === 1);
   return (
     <div className="flex h-full min-h-0 flex-col">
       <div className={phoneFirst ? 'max-md:hidden' : ''}>
         <Settled>
-          <TapeBehind stage={stage} />
+          <TabsBehind stages={stages} stage={stage} />
         </Settled>
       </div>
       <SyncBar />
@@ -156,12 +144,12 @@ function OpenFrame({ stage, bench, phoneFirst }: { stage: StageId; bench: ReactN
           aria-label="Bench"
           className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l border-hairline bg-sheet p-4 max-lg:flex-1 max-lg:border-t max-lg:border-l-0 lg:w-[500px] lg:shrink-0"
         >
-          {bench}
+          <Bench />
         </section>
       </div>
       <div className={onePane ? 'max-md:hidden' : ''}>
         <Settled>
-          <SillBehind stage={stage} />
+          <ActionsAndKeys stages={stages} stage={stage} />
         </Settled>
       </div>
     </div>
@@ -169,15 +157,9 @@ function OpenFrame({ stage, bench, phoneFirst }: { stage: StageId; bench: ReactN
 }
 
 /** What every screen of a job has: the stages on the tape, the wall over its sill, and the bench of the stage. */
-export function JobFrame({
-  benches,
-  phoneFirst,
-}: {
-  benches: Readonly<Record<StageId, ReactNode>>;
-  phoneFirst: readonly StageId[];
-}) {
-  const { jobId = '' } = useParams();
-  const stage = useStage();
+export function JobFrame({ stages }: { stages: readonly [StageModule, ...StageModule[]] }) {
+  const { jobId = '', stage: asked } = useParams();
+  const stage = stages.find(({ id }) => id === asked) ?? stages[0];
   const { problem, retry } = useOpening(jobId);
   const { isError, refetch } = useShopBookQuery();
   const loadedId = useAppSelector((state) => state.job.jobId);
@@ -214,7 +196,7 @@ export function JobFrame({
     <LiveJobContext value={open}>
       <OpenJobContext value={open}>
         <LivePlanProvider>
-          <OpenFrame stage={stage} bench={benches[stage]} phoneFirst={phoneFirst.includes(stage)} />
+          <OpenFrame stages={stages} stage={stage} />
         </LivePlanProvider>
       </OpenJobContext>
     </LiveJobContext>

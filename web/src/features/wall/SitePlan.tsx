@@ -1,10 +1,20 @@
-import { bearingOnPlan, endsOnPlan, northTurned, wallMoved, wallOnPlan, wallsLaidOut, type WallOnPlan } from '@neat-sill/core/survey';
+import { HEADER_ID } from '@neat-sill/core/job';
+import { patchRecord } from '@neat-sill/core/record';
+import {
+  bearingOnPlan,
+  endsOnPlan,
+  northTurned,
+  wallMoved,
+  wallOnPlan,
+  wallsLaidOut,
+  type WallOnPlan,
+} from '@neat-sill/core/survey';
 import { useRef, useState, type KeyboardEvent } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 import { useDrag } from '../../drawing/useDrag.ts';
-import { useJob, type OpenJob } from './useJob.ts';
+import { type OpenJob, useJob } from '../job/index.ts';
 
 type PlacedWall = OpenJob['walls'][number] & { readonly plan: WallOnPlan };
 
@@ -206,10 +216,13 @@ export function SitePlan({ onClose }: { onClose: () => void }) {
   const place = (wall: PlacedWall, plan: WallOnPlan, turnedToo: boolean) =>
     job.edit(
       turnedToo ? `Turn ${wall.name} on the plan` : `Move ${wall.name} on the plan`,
-      turnedToo ? wallOnPlan(job.records, wall.id, plan) : wallMoved(job.records, wall.id, plan),
+      turnedToo ? wallOnPlan(job.records, wall.id, plan, northDeg) : wallMoved(job.records, wall.id, plan),
     );
   const turnNorth = (next: number) =>
-    job.edit('Turn the north arrow', northTurned(job.records, turned(next)));
+    job.edit('Turn the north arrow', [
+      patchRecord(job.records, 'job', HEADER_ID, { plan: { northDeg: turned(next) } }),
+      ...northTurned(job.records, turned(next)),
+    ]);
   const degrees = (label: string, value: number, take: (value: number) => void, hint: string) => (
     <NumberField label={label} value={value} from={0} to={360} of="degrees" hint={hint} onTake={take} />
   );
@@ -254,7 +267,10 @@ export function SitePlan({ onClose }: { onClose: () => void }) {
                   ? 'Lay the walls out by their bearings, then move and turn them as they stand.'
                   : `${waiting.map(({ name }) => name).join(', ')} not on the plan yet.`}
               </p>
-              <Button weight="act" onClick={() => job.edit('Lay the walls out', wallsLaidOut(job.records))}>
+              <Button
+                weight="act"
+                onClick={() => job.edit('Lay the walls out', wallsLaidOut(job.records, northDeg))}
+              >
                 Lay them out
               </Button>
             </>

@@ -1,0 +1,54 @@
+import { fittingStage } from '@neat-sill/core/stage';
+import { countOf } from '../../ui/format.ts';
+import { SHOWS_NOTHING, SILENT, doubtfulFigure, figure, type StageModule } from '../job/index.ts';
+import { FittingBench } from './FittingBench.tsx';
+
+export const fittingModule: StageModule = {
+  id: fittingStage.id,
+  name: 'Fitting',
+  hint: 'Click the pane you are at.',
+  rules: fittingStage,
+  Bench: FittingBench,
+  fillsPhone: 'always',
+  shows: { ...SHOWS_NOTHING, pieces: 'seams', faults: true },
+  says: (pane, { derived }) => {
+    switch (fittingStage.standing(pane, derived)) {
+      case 'refused':
+        return { tone: 'no', under: countOf(pane.fitting.faults.length, 'fault') };
+      case 'done':
+        return { tone: 'good', under: 'done' };
+      case 'begun':
+        return { tone: 'doubt', under: 'begun' };
+      default:
+        return SILENT;
+    }
+  },
+  next: ({ derived, selected }, acts) => {
+    const step = fittingStage.next(derived);
+    switch (step?.code) {
+      case undefined:
+        return null;
+      case 'fitPane':
+        return selected[0]?.id === step.paneId
+          ? null
+          : {
+              name: `Fit pane ${derived.pane(step.paneId)?.record.label ?? ''}`,
+              detail: `${countOf(step.panesLeft, 'pane')} left`,
+              run: () => acts.show(step.paneId),
+            };
+      case 'goTo':
+        return { name: 'Hand over', detail: 'no pane left to fit', run: () => acts.goTo(step.stage) };
+    }
+  },
+  figures: ({ job }) =>
+    fittingStage.figures(job.derived).map((each) => {
+      switch (each.code) {
+        case 'twoPeople':
+          return figure('hands', 'Hands', `2 for ${countOf(each.panes, 'pane')}`);
+        case 'panesLeft':
+          return figure('left', 'Panes left', `${each.left} of ${each.of}`);
+        case 'faults':
+          return doubtfulFigure('faults', 'Faults', String(each.count));
+      }
+    }),
+};

@@ -1,0 +1,1 @@
+export { JobFrame } from './JobFrame.tsx';

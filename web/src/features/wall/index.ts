@@ -1,0 +1,2 @@
+export { WallPanel } from './WallPanel.tsx';
+export { wallMarks } from './wallMarks.ts';
