@@ -116,7 +116,7 @@ test('the sheets of the survey are accessible', async ({ signedIn: page }) => {
   await page.getByRole('button', { name: 'Change it' }).click();
   await expect(page.getByRole('alert')).toContainText('as 180 12, 225 25');
   await expect(page.getByLabel('Neighbours: bearing and height in degrees')).toHaveValue('180 12, 225');
-  await page.getByRole('button', { name: 'Leave it' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
   await paneOnWall(page, '3').click();
   await page.getByText('As found, and hidden strips').click();
   await page.getByRole('button', { name: 'Scratch, chip or other mark' }).click();

@@ -29,7 +29,7 @@ test('a seam is put where a reason speaks for it, moved by keys, and refused whe
   for (let step = 0; step < 45; step += 1) await page.keyboard.press('ArrowRight');
   await expect(page.getByRole('alert').filter({ hasText: /widest roll|house rule/ })).toBeVisible();
   await planned(page);
-  await page.getByRole('button', { name: 'Where it is usual' }).first().click();
+  await page.getByRole('button', { name: 'Reset to default' }).first().click();
   await expect(seam).toHaveAttribute('aria-valuetext', /^820 mm/);
   // Dragged on the wall it snaps to the line of its neighbour's seam, and is refused where a panel would be too broad.
   const onWall = page.getByRole('option', { name: /^Pane 2,/ }).locator('g.cursor-grab');
@@ -50,7 +50,7 @@ test('a seam is put where a reason speaks for it, moved by keys, and refused whe
   await dragBy(0.38);
   await expect(page.getByRole('alert').filter({ hasText: /widest roll|house rule/ })).toBeVisible();
   await planned(page);
-  await page.getByRole('button', { name: 'Where it is usual' }).first().click();
+  await page.getByRole('button', { name: 'Reset to default' }).first().click();
   await expect(seam).toHaveAttribute('aria-valuetext', /^820 mm/);
   await saved(page);
 });

@@ -66,7 +66,7 @@ test('a line that is not understood says what is wrong and stays', async ({ sign
     await expect(line).toHaveValue(typed);
   }
   await line.fill('2\' 1 1/4" x 44 1/8 x2 sash');
-  await expect(page.getByText(/= 2 twins, 641\.\d+ mm × 1120\.\d+ mm, sash/)).toBeVisible();
+  await expect(page.getByText(/= 2 identical, 641\.\d+ mm × 1120\.\d+ mm, sash/)).toBeVisible();
 });
 
 test('a doubt is answered by one key: take the likely value, keep it with a word why, or measure again', async ({

@@ -71,7 +71,7 @@ test('from the tape to the care sheet, by mouse', async ({ signedIn: page }) => 
   await page.getByRole('group', { name: 'What it is' }).getByRole('button').first().click();
   await page.getByRole('button', { name: 'Note the fault' }).click();
   await expect(paneOnWall(page, '2')).toHaveAccessibleName(/1 fault/);
-  await page.getByRole('button', { name: /is mended$/ }).click();
+  await page.getByRole('button', { name: /is fixed$/ }).click();
   await fitPane(page, '2');
   await expect(paneOnWall(page, '2')).toHaveAccessibleName(/done/);
 

@@ -14,7 +14,7 @@ test('a film goes on common glass, is asked about on tinted, refused on textured
   const verdict = (glass: PaneToSuit['glass']) =>
     filmVerdict(silverForTest, { glass, circumstances: [], cut: null }, rules).kind;
   expect([verdict('single'), verdict('lowEDouble'), verdict('patterned'), verdict('block')]).toEqual([
-    'goes',
+    'allowed',
     'ask',
     'refused',
     'refused',
@@ -22,7 +22,7 @@ test('a film goes on common glass, is asked about on tinted, refused on textured
 });
 
 test('a pane wider than any roll is refused where the film may not be seamed, with the figures', () => {
-  expect(filmVerdict(silverForTest, wide, rules).kind).toBe('goes');
+  expect(filmVerdict(silverForTest, wide, rules).kind).toBe('allowed');
   const security = { ...silverForTest, mayBeSeamed: false };
   const verdict = filmVerdict(security, wide, rules);
   expect(verdict.kind).toBe('refused');
@@ -46,8 +46,8 @@ describe('the place speaks as well as the glass', () => {
 
   test.each([
     ['open metal in a wet room', in_(silverForTest, 'wetRoom'), ['refused', 'wet.openMetal']],
-    ['sealed metal there', in_({ ...silverForTest, openMetal: false }, 'wetRoom'), ['goes']],
-    ['open metal outside a wet room', in_({ ...silverForTest, mount: 'outside' }, 'wetRoom'), ['goes']],
+    ['sealed metal there', in_({ ...silverForTest, openMetal: false }, 'wetRoom'), ['allowed']],
+    ['open metal outside a wet room', in_({ ...silverForTest, mount: 'outside' }, 'wetRoom'), ['allowed']],
     [
       'perforated there',
       in_({ ...silverForTest, kind: 'perforated' }, 'wetRoom'),
@@ -71,6 +71,6 @@ describe('the place speaks as well as the glass', () => {
     const { kind, reasons } = filmVerdict(upright, { ...wide, cut: { ...cut, height: 900 } }, rules);
     expect([kind, reasons[0]?.code]).toEqual(['refused', 'pane.tooLarge']);
     const turned = { ...upright, turn: 'any' } as const;
-    expect(filmVerdict(turned, { ...wide, cut: { ...cut, height: 900 } }, rules).kind).toBe('goes');
+    expect(filmVerdict(turned, { ...wide, cut: { ...cut, height: 900 } }, rules).kind).toBe('allowed');
   });
 });

@@ -8,7 +8,7 @@ import {
   glazingOptics,
   heatFigures,
   heatFlow,
-  strain,
+  thermalStressRatio,
   uncertaintyOf,
   type Blind,
   type Breakage,
@@ -66,9 +66,9 @@ export function filmOnBuild(film: Film, { panes }: Pick<GlassBuild, 'panes'>): L
 
 /** What glass, bare or with a film, does to light and heat at this pane. Shares from 0 to 1. */
 export interface GlassFigures {
-  readonly light: number;
-  readonly shineOut: number;
-  readonly shineIn: number;
+  readonly visibleTransmittance: number;
+  readonly visibleReflectanceOut: number;
+  readonly visibleReflectanceIn: number;
   readonly uv: number;
   readonly shgc: number;
   readonly uValue: number;
@@ -109,9 +109,9 @@ function figuresOf(glazing: Glazing, rules: RuleSet['film']): GlassFigures {
   };
   const { facesC } = heatFlow(filmedPanes(glazing), glazing.gaps, [], winter);
   return {
-    light: visible.t,
-    shineOut: visible.rOut,
-    shineIn: visible.rIn,
+    visibleTransmittance: visible.t,
+    visibleReflectanceOut: visible.rOut,
+    visibleReflectanceIn: visible.rIn,
     uv,
     shgc,
     uValue,
@@ -175,7 +175,11 @@ function worstHour(
       shadow: shadowOn(pane.inSun),
       blind: blindBehind(pane.hiddenBy),
     };
-    return { asked, month: month + 1, strain: strain(glazing, build.edges, asked, rules.breakage) };
+    return {
+      asked,
+      month: month + 1,
+      strain: thermalStressRatio(glazing, build.edges, asked, rules.breakage),
+    };
   });
   const worst = months.reduce((hardest, each) => (each.strain > hardest.strain ? each : hardest));
   return { breakage: breakage(glazing, build.edges, worst.asked, rules.breakage), month: worst.month };

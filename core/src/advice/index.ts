@@ -25,5 +25,14 @@ export {
   type OutReason,
   type Ranked,
 } from './ranking.ts';
-export { looksOf, privacyEndsAt, seenFrom, unevenFront, type Lighting, type Looks } from './seen.ts';
+export {
+  isHiddenByDay,
+  looksOf,
+  privacyByDay,
+  privacyEndsAt,
+  seenFrom,
+  unevenFront,
+  type Lighting,
+  type Looks,
+} from './seen.ts';
 export { paneForFilm } from './paneForFilm.ts';

@@ -1,3 +1,4 @@
+import type { Film } from '../film/index.ts';
 import type { Wants } from '../survey/index.ts';
 import { DEFAULT_RULE_SETS } from '../rules/index.ts';
 import { OPEN_SKY } from '../sun/index.ts';
@@ -5,6 +6,7 @@ import {
   clearSecurityForTest,
   filmsForTest,
   frostForTest,
+  neutralForTest,
   silverForTest,
   southWestPane,
   warmForTest,
@@ -13,8 +15,10 @@ import { describeView } from '../words/index.ts';
 import {
   filmOnPane,
   firstAnswers,
+  isHiddenByDay,
   looksOf,
   paneCase,
+  privacyByDay,
   privacyEndsAt,
   rankFilms,
   seenFrom,
@@ -23,7 +27,7 @@ import {
 } from './index.ts';
 
 const rules = DEFAULT_RULE_SETS[0].film;
-const goes = { kind: 'goes', reasons: [] } as const;
+const goes = { kind: 'allowed', reasons: [] } as const;
 const on = (pane: Partial<PaneForFilm>) => {
   const found = paneCase({ ...southWestPane, ...pane }, rules, 2027);
   const films = filmsForTest.map((film) => ({ figures: filmOnPane(found, film, rules), verdict: goes }));
@@ -43,7 +47,7 @@ describe('a film on a pane', () => {
     const { bare, of } = on({});
     const silver = of(silverForTest.id);
     expect(silver?.shgc).toBeLessThan(bare.shgc * 0.55);
-    expect(silver?.light).toBeLessThan(silverForTest.optics.visibleTransmitted);
+    expect(silver?.visibleTransmittance).toBeLessThan(silverForTest.optics.visibleTransmitted);
     expect(silver?.uv).toBeLessThan(0.02);
     expect(of(warmForTest.id)?.uValue).toBeLessThan(bare.uValue - 0.4);
     expect(of(clearSecurityForTest.id)?.shgc).toBeGreaterThan(bare.shgc - 0.06);
@@ -114,7 +118,8 @@ describe('ranking', () => {
       on({}).rank({ heat: 'nice', view: 'nice', glare: 'nice' }),
     );
     if (!best) throw new Error('There is an answer');
-    if (moreView) expect(moreView.figures.light).toBeGreaterThan(best.figures.light);
+    if (moreView)
+      expect(moreView.figures.visibleTransmittance).toBeGreaterThan(best.figures.visibleTransmittance);
     if (cheapest) expect(cheapest.score).toBeGreaterThanOrEqual(best.score * 0.75);
     expect(firstAnswers(on({}).rank({ burglary: 'must', privacyNight: 'must' }))).toEqual({
       best: null,
@@ -158,10 +163,27 @@ describe('who sees whom', () => {
   });
 
   test('what is said of it has its figures', () => {
-    expect(describeView(silver, rules)).toMatch(
+    const hides = (film: Film | null) => {
+      const { visibleReflectanceOut } = looksOf('single', 4, film);
+      return privacyByDay(film?.kind ?? null, visibleReflectanceOut, bare.visibleReflectanceOut);
+    };
+    expect(describeView(silver, hides(silverForTest), rules)).toMatch(
       /^By day one looks out and is not seen \(9\d % .* lux outdoors\.$/,
     );
-    expect(describeView(looksOf('single', 4, frostForTest), rules)).toMatch(/^Nobody sees through it/);
+    expect(describeView(looksOf('single', 4, frostForTest), hides(frostForTest), rules)).toMatch(
+      /^Nobody sees through it/,
+    );
+    // Bare glass and clear films hide nothing, however bright the day.
+    for (const film of [null, neutralForTest])
+      expect(describeView(looksOf('double', null, film), hides(film), rules)).toMatch(
+        /^By day one looks out and may be seen from near/,
+      );
+    expect([null, neutralForTest, silverForTest, frostForTest].map(hides).map(isHiddenByDay)).toEqual([
+      false,
+      false,
+      true,
+      true,
+    ]);
   });
 });
 

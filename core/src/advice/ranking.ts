@@ -2,7 +2,7 @@ import { WANTS, type Want, type Wants } from '../survey/index.ts';
 import type { Film, FilmKind } from '../film/index.ts';
 import type { RuleSet } from '../rules/index.ts';
 import type { FilmFigures, GlassFigures } from './filmOnPane.ts';
-import { COVERS } from './seen.ts';
+import { COVERS, privacyByDay } from './seen.ts';
 import type { FilmVerdict } from './verdict.ts';
 
 const DECORATES: Readonly<Partial<Record<FilmKind, number>>> = {
@@ -28,8 +28,6 @@ const MARKS: ReadonlySet<FilmKind> = new Set([
   'staticCling',
   'perforated',
 ]);
-/** From outside one sees no more than a mirror where this much is thrown back. */
-const MIRRORS_FROM = 0.35;
 /** A front looks the same while it shines no more than this above the bare glass. */
 const FRONT_SHINE = 0.25;
 
@@ -51,22 +49,18 @@ interface Held {
 }
 
 /** How well a film meets a want, from 0 to 1: measured against its bare glass, or against what the best kind does. */
-function meets(want: Want, { figures, bare, cheapest, best }: Held): number {
+function wantScore(want: Want, { figures, bare, cheapest, best }: Held): number {
   const { film } = figures;
   const covers = COVERS.has(film.kind);
   switch (want) {
     case 'heat':
       return clamp((bare.shgc - figures.shgc) / bare.shgc / best.heat);
     case 'glare':
-      return clamp(1 - figures.light / bare.light);
+      return clamp(1 - figures.visibleTransmittance / bare.visibleTransmittance);
     case 'fading':
       return clamp(1 - figures.fading / bare.fading);
     case 'privacyDay':
-      return covers
-        ? 1
-        : film.kind === 'perforated'
-          ? 0.8
-          : clamp((figures.shineOut - bare.shineOut) / MIRRORS_FROM);
+      return privacyByDay(film.kind, figures.visibleReflectanceOut, bare.visibleReflectanceOut);
     case 'privacyNight':
       return covers ? 1 : 0;
     case 'decoration':
@@ -80,9 +74,12 @@ function meets(want: Want, { figures, bare, cheapest, best }: Held): number {
     case 'marking':
       return MARKS.has(film.kind) ? 1 : 0;
     case 'front':
-      return clamp(1 - Math.abs(figures.shineOut - bare.shineOut) / FRONT_SHINE) * (covers ? 0.3 : 1);
+      return (
+        clamp(1 - Math.abs(figures.visibleReflectanceOut - bare.visibleReflectanceOut) / FRONT_SHINE) *
+        (covers ? 0.3 : 1)
+      );
     case 'view':
-      return covers ? 0 : clamp(figures.light / bare.light);
+      return covers ? 0 : clamp(figures.visibleTransmittance / bare.visibleTransmittance);
     case 'removable':
       return film.hold === 'cling' ? 1 : film.kind === 'antiGraffiti' || film.kind === 'perforated' ? 0.6 : 0;
     case 'budget': {
@@ -109,6 +106,8 @@ export interface Ranked {
   readonly out: readonly OutReason[];
   /** Nobody sees a picture through it. */
   readonly covers: boolean;
+  /** How far it hides the room from the street by day, 0 to 1 (`privacyByDay`). */
+  readonly hidesByDay: number;
   /** No film that may go here meets every want at least as well and one of them better. */
   readonly unbeaten: boolean;
 }
@@ -142,7 +141,7 @@ export function rankFilms(
     const met = wanted
       .map((want) => ({
         want,
-        share: meets(want, { figures, bare, cheapest, best: rules.best }),
+        share: wantScore(want, { figures, bare, cheapest, best: rules.best }),
         weight: WEIGHT[levels[want] ?? 'nice'],
       }))
       .sort((a, b) => b.share * b.weight - a.share * a.weight);
@@ -153,10 +152,10 @@ export function rankFilms(
         .filter(({ want, share }) => levels[want] === 'must' && share < rules.mustFrom)
         .map(({ want, share }) => ({ code: 'must.missed', want, meets: share }) as const),
     ];
-    if (wants.leastLight !== null && figures.light < wants.leastLight)
-      out.push({ code: 'limit.dark', light: figures.light, least: wants.leastLight });
-    if (wants.mostShine !== null && figures.shineOut > wants.mostShine)
-      out.push({ code: 'limit.shine', shine: figures.shineOut, most: wants.mostShine });
+    if (wants.leastLight !== null && figures.visibleTransmittance < wants.leastLight)
+      out.push({ code: 'limit.dark', light: figures.visibleTransmittance, least: wants.leastLight });
+    if (wants.mostShine !== null && figures.visibleReflectanceOut > wants.mostShine)
+      out.push({ code: 'limit.shine', shine: figures.visibleReflectanceOut, most: wants.mostShine });
     return {
       figures,
       verdict,
@@ -164,6 +163,7 @@ export function rankFilms(
       meets: met.map(({ want, share }) => ({ want, share })),
       out,
       covers: COVERS.has(figures.film.kind),
+      hidesByDay: privacyByDay(figures.film.kind, figures.visibleReflectanceOut, bare.visibleReflectanceOut),
       unbeaten: true,
     };
   });
@@ -208,7 +208,11 @@ export function firstAnswers(ranked: readonly Ranked[]): FirstAnswers {
   if (!best) return { best: null, moreView: null, cheapest: null };
   const nearly = going.filter(({ score }) => score >= best.score * NEARLY);
   const clearer = nearly
-    .filter(({ figures }) => figures.light > best.figures.light + 0.03 && !COVERS.has(figures.film.kind))
+    .filter(
+      ({ figures }) =>
+        figures.visibleTransmittance > best.figures.visibleTransmittance + 0.03 &&
+        !COVERS.has(figures.film.kind),
+    )
     .sort((a, b) => b.score - a.score);
   const price = (one: Ranked) => pricePerM2(one.figures.film) ?? Infinity;
   const byPrice = nearly.filter((one) => price(one) < price(best)).sort((a, b) => price(a) - price(b));

@@ -75,17 +75,19 @@ describe('the angle of the sun and the average sky', () => {
       sunOfYear(bay, 2027, south, { response, cloud: Array.from({ length: 12 }, () => cloud) });
     const total = (months: readonly number[]) => months.reduce((sum, each) => sum + each, 0);
     const [half, dull] = [sun(0.5), sun(1)];
-    expect(total(half.straight.average)).toBeGreaterThan(total(dull.straight.average));
-    expect(total(half.straight.clear)).toBeLessThan(total(half.kWhM2));
-    expect(total(half.straight.average)).toBeLessThan(total(half.straight.clear));
+    expect(total(half.normalEquivalentKWhM2.average)).toBeGreaterThan(
+      total(dull.normalEquivalentKWhM2.average),
+    );
+    expect(total(half.normalEquivalentKWhM2.clear)).toBeLessThan(total(half.kWhM2));
+    expect(total(half.normalEquivalentKWhM2.average)).toBeLessThan(total(half.normalEquivalentKWhM2.clear));
     expect(total(dull.averageHours)).toBe(0);
     // South-facing vertical, mid latitudes: some 700 to 1,000 kWh/m² a year on the face under average skies.
     const face = sunOfYear(bay, 2027, south, {
       response: { direct: () => 1, diffuse: 1 },
       cloud: USUAL_FILM_RULES.cloud,
     });
-    expect(total(face.straight.average)).toBeGreaterThan(650);
-    expect(total(face.straight.average)).toBeLessThan(1250);
+    expect(total(face.normalEquivalentKWhM2.average)).toBeGreaterThan(650);
+    expect(total(face.normalEquivalentKWhM2.average)).toBeLessThan(1250);
   });
 });
 

@@ -15,9 +15,9 @@ export interface Lighting {
 
 /** How glass with its film lets light through and throws it back, visible band. */
 export interface Looks {
-  readonly light: number;
-  readonly shineOut: number;
-  readonly shineIn: number;
+  readonly visibleTransmittance: number;
+  readonly visibleReflectanceOut: number;
+  readonly visibleReflectanceIn: number;
   readonly covers: boolean;
 }
 
@@ -28,7 +28,12 @@ export function looksOf(glass: GlassKind, glassMm: number | null, film: Film | n
     { panes: build.panes, films: film ? [filmOnBuild(film, build)] : [] },
     'visible',
   );
-  return { light: t, shineOut: rOut, shineIn: rIn, covers: film !== null && COVERS.has(film.kind) };
+  return {
+    visibleTransmittance: t,
+    visibleReflectanceOut: rOut,
+    visibleReflectanceIn: rIn,
+    covers: film !== null && COVERS.has(film.kind),
+  };
 }
 
 export interface Seen {
@@ -43,10 +48,40 @@ export interface Seen {
 export function seenFrom(side: 'outdoors' | 'indoors', looks: Looks, lighting: Lighting): Seen {
   const far = side === 'outdoors' ? lighting.indoors : lighting.outdoors;
   const near = side === 'outdoors' ? lighting.outdoors : lighting.indoors;
-  const through = looks.light * far;
-  const veil = (side === 'outdoors' ? looks.shineOut : looks.shineIn) * near;
+  const through = looks.visibleTransmittance * far;
+  const veil = (side === 'outdoors' ? looks.visibleReflectanceOut : looks.visibleReflectanceIn) * near;
   const clear = looks.covers || through + veil === 0 ? 0 : through / (through + veil);
   return { through, veil, clear };
+}
+
+/**
+ * From outside one sees no more than a mirror where the glass reflects this much more light than it does bare: a judgement,
+ * at which a room of 60 cd/m² behind it gives less than a tenth of what the eye meets on a bright day.
+ */
+const MIRRORS_FROM = 0.35;
+/** Open perforated film hides by the contrast of its print, but for who stands close. */
+const PERFORATED_HIDES = 0.8;
+/** From this share on one is said not to be seen by day. */
+const HIDES_FROM = 0.5;
+
+/**
+ * How far a film hides a room from the street by day, 0 to 1: all where it covers, else by how much more it mirrors than
+ * the bare glass. Bare glass hides nothing; by night none does that does not cover.
+ */
+export function privacyByDay(
+  kind: FilmKind | null,
+  visibleReflectanceOut: number,
+  bareReflectanceOut: number,
+): number {
+  if (kind === null) return 0;
+  if (COVERS.has(kind)) return 1;
+  if (kind === 'perforated') return PERFORATED_HIDES;
+  return Math.min(1, Math.max(0, (visibleReflectanceOut - bareReflectanceOut) / MIRRORS_FROM));
+}
+
+/** Whether one may tell a customer that nobody looks in by day. */
+export function isHiddenByDay(share: number): boolean {
+  return share >= HIDES_FROM;
 }
 
 /** A scene of this luminance, cd/m², stands in about so many lux: a mean reflectance of 0.3 (Lambert: E = π L / ρ). */
@@ -58,8 +93,8 @@ const LUX_PER_CDM2 = Math.PI / 0.3;
  */
 export function privacyEndsAt(looks: Looks, indoors: number): number | null {
   if (looks.covers) return null;
-  if (looks.shineOut <= 0) return Infinity;
-  return ((looks.light * indoors) / looks.shineOut) * LUX_PER_CDM2;
+  if (looks.visibleReflectanceOut <= 0) return Infinity;
+  return ((looks.visibleTransmittance * indoors) / looks.visibleReflectanceOut) * LUX_PER_CDM2;
 }
 
 /** Two panes of one front that do not look alike from the street by day. */
@@ -77,8 +112,15 @@ const SEEN_APART = 0.08;
 export function unevenFront<Id>(
   panes: readonly { readonly id: Id; readonly looks: Looks }[],
 ): UnevenPair<Id> | null {
-  const [first, ...others] = [...panes].sort((a, b) => a.looks.shineOut - b.looks.shineOut);
+  const [first, ...others] = [...panes].sort(
+    (a, b) => a.looks.visibleReflectanceOut - b.looks.visibleReflectanceOut,
+  );
   const last = others.at(-1);
-  if (!first || !last || last.looks.shineOut - first.looks.shineOut < SEEN_APART) return null;
-  return { one: first.id, other: last.id, shines: [first.looks.shineOut, last.looks.shineOut] };
+  if (!first || !last || last.looks.visibleReflectanceOut - first.looks.visibleReflectanceOut < SEEN_APART)
+    return null;
+  return {
+    one: first.id,
+    other: last.id,
+    shines: [first.looks.visibleReflectanceOut, last.looks.visibleReflectanceOut],
+  };
 }

@@ -32,9 +32,9 @@ export type FilmReason =
       readonly widestMm: number;
     };
 
-/** `goes`; `ask` the film maker before it is sold; `refused` for the reasons given. The maker's chart decides. */
+/** `allowed`; `ask` the film maker before it is sold; `refused` for the reasons given. The maker's chart decides. */
 export interface FilmVerdict {
-  readonly kind: 'goes' | 'ask' | 'refused';
+  readonly kind: 'allowed' | 'ask' | 'refused';
   readonly reasons: readonly FilmReason[];
 }
 
@@ -104,5 +104,5 @@ export function filmVerdict(
     }
   }
   if (refused.length > 0) return { kind: 'refused', reasons: refused };
-  return ask.length > 0 ? { kind: 'ask', reasons: ask } : { kind: 'goes', reasons: [] };
+  return ask.length > 0 ? { kind: 'ask', reasons: ask } : { kind: 'allowed', reasons: [] };
 }

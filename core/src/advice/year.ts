@@ -16,10 +16,10 @@ export interface MonthOfHeat {
  */
 export function heatOfYear(
   { shgc, uValue }: Pick<GlassFigures, 'shgc' | 'uValue'>,
-  straightKWhM2: SunYear['straight']['clear'],
+  normalKWhM2: SunYear['normalEquivalentKWhM2']['clear'],
   { indoorC, monthlyC }: Pick<RuleSet['film'], 'indoorC' | 'monthlyC'>,
 ): MonthOfHeat[] {
-  return straightKWhM2.map((kWh, month) => ({
+  return normalKWhM2.map((kWh, month) => ({
     gain: kWh * shgc,
     loss: (uValue * Math.max(0, indoorC - (monthlyC[month] ?? 0)) * 24 * (DAYS[month] ?? 30)) / 1000,
   }));

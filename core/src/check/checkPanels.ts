@@ -23,7 +23,7 @@ interface Fewest {
 }
 
 /** Whether `panels` panels of a pane go on a sold roll, by the text of the format; 1 is the pane undivided. */
-function goes(
+function panelsFitSoldRoll(
   pane: PaneForPlan,
   film: FilmForPlan,
   job: PlanJob,
@@ -71,8 +71,8 @@ function goes(
 function fewestPanels(pane: PaneForPlan, film: FilmForPlan, job: PlanJob): Fewest | null {
   if (
     film.rolls.length === 0 ||
-    goes(pane, film, job, 'vertical', 1) ||
-    goes(pane, film, job, 'horizontal', 1)
+    panelsFitSoldRoll(pane, film, job, 'vertical', 1) ||
+    panelsFitSoldRoll(pane, film, job, 'horizontal', 1)
   )
     return { panels: 1, axes: [] };
   if (!pane.seams.allowed) return null;
@@ -80,7 +80,7 @@ function fewestPanels(pane: PaneForPlan, film: FilmForPlan, job: PlanJob): Fewes
     ['any', axis].includes(pane.seams.axis),
   );
   for (let panels = 2; panels <= 60; panels += 1) {
-    const possible = axes.filter((axis) => goes(pane, film, job, axis, panels));
+    const possible = axes.filter((axis) => panelsFitSoldRoll(pane, film, job, axis, panels));
     if (possible.length > 0) return { panels, axes: possible };
   }
   return null;

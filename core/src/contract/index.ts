@@ -45,7 +45,7 @@ export {
   type SaveFilms,
   type SaveRuleSet,
   type ShopBookAnswer,
-  bookForJob,
+  shopDataFor,
   type StoredRuleSet,
 } from './shop.ts';
 export {

@@ -41,7 +41,7 @@ export type ShopBookAnswer = z.infer<typeof shopBookSchema>;
 export type SaveRuleSet = z.infer<typeof saveRuleSetSchema>;
 
 /** The book as a job may use it: what another job has reserved is not there for it. */
-export function bookForJob(
+export function shopDataFor(
   { films, rack, ruleSets, cutBefore }: ShopBookAnswer,
   jobId: string | null,
 ): ShopData {

@@ -24,24 +24,24 @@ export {
 export { divide, type Division, type UnplacedReason } from './lay/layouts.ts';
 export {
   NOTHING_ABOUT,
-  spliceOptions,
-  spliceProblem,
-  type Splice,
-  type SpliceProblem,
-  type SpliceReason,
-  type SpliceSurroundings,
-} from './byHand/splice.ts';
+  seamOptions,
+  seamProblem,
+  type SeamOption,
+  type SeamProblem,
+  type SeamReason,
+  type SeamSurroundings,
+} from './byHand/seamOptions.ts';
 export { rollSideOf } from './lay/lay.ts';
-export { lotsByRoom, weighPlan, type PlanCount } from './cost/weighPlan.ts';
+export { lotsByRoom, costPlan, type PlanCost } from './cost/costPlan.ts';
 export { worthOnHand } from './cost/counting.ts';
-export { leastCount } from './cost/leastCount.ts';
+export { planCostLowerBound } from './cost/planCostLowerBound.ts';
 export { planCuts } from './search/planner.ts';
 export type { PlanEffort } from './search/planEffort.ts';
 export { cutList, pieceName, type CutPiece, type CutStep, type CutStrip } from './after/cutList.ts';
 export { solverOfText, type LinearSolver, type LpTextSolver } from './cost/linearSolver.ts';
 export { consume, type Consumed, type TooShort } from './after/consume.ts';
 export { plotOf, plotSvg, type PlotOutline, type PlotRect } from './after/plot.ts';
-export { restOf, type Rest } from './byHand/replan.ts';
+export { freezeAndReplan, type Remainder } from './byHand/replan.ts';
 export { movePiece, type MoveProblem, type Moved, type NewPlace } from './byHand/rearrange.ts';
 export { filmForPlan } from './fromFilm.ts';
 export {
@@ -62,7 +62,7 @@ export {
   seamsNow,
   snapSeam,
   type PaneAmongOthers,
-  type SpliceOfPane,
+  type SeamPlaces,
 } from './byHand/seamPlaces.ts';
 export { PLAN_ID, cutsRecords, type KeptPlan } from './records.ts';
 export { pullsJustCut, takenByPlan, type TakenByPlan } from './after/rackOfPlan.ts';

@@ -209,7 +209,7 @@ function causeOf(
 }
 
 /** How near the pane that is nearest comes to what it bears: 1 is all of it. As `breakage`, without its reasons. */
-export function strain(
+export function thermalStressRatio(
   glazing: Glazing,
   edges: readonly PaneEdge[],
   asked: BreakageCase,

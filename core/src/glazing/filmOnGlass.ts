@@ -3,7 +3,7 @@ import {
   REFERENCE_GLASS,
   bandFrom,
   faceOfPlate,
-  joined,
+  addLayer,
   referenceFace,
   seenFrom,
   withoutFace,
@@ -27,11 +27,11 @@ interface LaidFilm {
 }
 
 /** A pane is uncoated when both its sides throw back the same, within what is measured. */
-export const ALIKE = 0.005;
+export const UNCOATED_TOLERANCE = 0.005;
 
 /** The bare face of a pane that film is to take the place of; coated panes have that of the reference glass. */
 export function faceOf(pane: Band, band: BandName): number {
-  const alike = Math.abs(pane.rOut - pane.rIn) <= ALIKE;
+  const alike = Math.abs(pane.rOut - pane.rIn) <= UNCOATED_TOLERANCE;
   const own = alike ? faceOfPlate({ t: pane.t, r: (pane.rOut + pane.rIn) / 2 }) : null;
   return own ?? referenceFace(band);
 }
@@ -65,7 +65,7 @@ function laidFromAir(film: FilmBand, face: number): LaidFilm {
   const merged = Math.min(face, Math.max(0, film.rGlass));
   const body = withoutFace({ t: film.t, rHere: film.rGlass, rThere: film.rFace }, merged);
   const left = face - merged;
-  const onFace = joined({ t: 1 - left, rAir: left, rGlass: left }, body);
+  const onFace = addLayer({ t: 1 - left, rAir: left, rGlass: left }, body);
   return { t: onFace.t, rAir: onFace.rThere, rGlass: onFace.rHere };
 }
 
@@ -81,7 +81,7 @@ export function paneWithFilm(
 ): Band {
   const face = faceOf(pane, band);
   const rest = withoutFace(seenFrom(side, pane), face);
-  return bandFrom(side, joined(laidFilm(film, band, face), rest));
+  return bandFrom(side, addLayer(laidFilm(film, band, face), rest));
 }
 
 function laidFilm(film: FilmBand & { readonly basis: FilmBasis }, band: BandName, face: number): LaidFilm {

@@ -8,7 +8,7 @@ export const KELVIN = 273.15;
 const GRAVITY = 9.81;
 
 /** What is around a glazing. Temperatures °C; sun W/m² at right angles on its outside. */
-export interface Around {
+export interface BoundaryConditions {
   readonly outdoorC: number;
   readonly indoorC: number;
   readonly sunWm2: number;
@@ -67,7 +67,7 @@ const between = (one: number, other: number) => 1 / (1 / one + 1 / other - 1);
 function conductances(
   panes: readonly GlassPane[],
   gaps: readonly Gap[],
-  around: Around,
+  around: BoundaryConditions,
   facesK: readonly number[],
 ) {
   const outK = around.outdoorC + KELVIN;
@@ -103,7 +103,7 @@ export function heatFlow(
   panes: readonly GlassPane[],
   gaps: readonly Gap[],
   absorbed: readonly number[],
-  around: Around,
+  around: BoundaryConditions,
 ): HeatFlow {
   const [outK, inK] = [around.outdoorC + KELVIN, around.indoorC + KELVIN];
   const count = 2 * panes.length;

@@ -8,7 +8,7 @@ export {
   type LaidOn,
 } from './glazing.ts';
 export { GASES, type Gas } from './gas.ts';
-export { KELVIN, heatFlow, type Around, type HeatFlow } from './heatFlow.ts';
+export { KELVIN, heatFlow, type BoundaryConditions, type HeatFlow } from './heatFlow.ts';
 export { STANDARDS, heatFigures, type HeatFigures, type Standard } from './standards.ts';
 export {
   BLINDS,
@@ -19,7 +19,7 @@ export {
   SHADOWS,
   USUAL_BREAKAGE,
   breakage,
-  strain,
+  thermalStressRatio,
   type Blind,
   type Breakage,
   type BreakageCase,

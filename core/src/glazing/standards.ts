@@ -1,5 +1,5 @@
 import { filmedPanes, glazingOptics, type Gap, type GlassPane, type Glazing } from './glazing.ts';
-import { SIGMA, heatFlow, type Around } from './heatFlow.ts';
+import { SIGMA, heatFlow, type BoundaryConditions } from './heatFlow.ts';
 import type { Gas } from './gas.ts';
 
 /** Under whose conditions U value and SHGC are stated. */
@@ -13,8 +13,20 @@ export interface HeatFigures {
 }
 
 /** NFRC 100 and 200: winter night for U, summer day for SHGC. */
-const WINTER: Around = { outdoorC: -18, indoorC: 21, sunWm2: 0, outdoorConvection: 26, heightM: 1 };
-const SUMMER: Around = { outdoorC: 32, indoorC: 24, sunWm2: 783, outdoorConvection: 15, heightM: 1 };
+const WINTER: BoundaryConditions = {
+  outdoorC: -18,
+  indoorC: 21,
+  sunWm2: 0,
+  outdoorConvection: 26,
+  heightM: 1,
+};
+const SUMMER: BoundaryConditions = {
+  outdoorC: 32,
+  indoorC: 24,
+  sunWm2: 783,
+  outdoorConvection: 15,
+  heightM: 1,
+};
 
 function nfrc(glazing: Glazing): HeatFigures {
   const panes = filmedPanes(glazing);

@@ -62,7 +62,7 @@ export function withoutFace(
 }
 
 /** Joins a face or a film, given from its own air side, to what lies behind it. */
-export function joined(
+export function addLayer(
   film: { readonly t: number; readonly rAir: number; readonly rGlass: number },
   rest: PeeledPane,
 ): { readonly t: number; readonly rHere: number; readonly rThere: number } {

@@ -1,4 +1,4 @@
-import { ALIKE } from './filmOnGlass.ts';
+import { UNCOATED_TOLERANCE } from './filmOnGlass.ts';
 import type { GlassPane, Glazing, LaidOn } from './glazing.ts';
 
 /** Why one broad solar band is not enough for a glazing, and how far its SHGC may be off, either way. */
@@ -14,7 +14,7 @@ function isSelective({ visible, solar, emissivity }: LaidOn): boolean {
 
 /** Glass that itself takes part of the spectrum out: body tints and coatings. */
 function isColoured({ visible, solar }: GlassPane): boolean {
-  return visible.t < 0.82 || Math.abs(solar.rOut - solar.rIn) > ALIKE;
+  return visible.t < 0.82 || Math.abs(solar.rOut - solar.rIn) > UNCOATED_TOLERANCE;
 }
 
 /**

@@ -12,7 +12,7 @@ export const filmStage: StageRules<'film', FilmStep, never> = {
     switch (verdict?.kind) {
       case undefined:
         return 'open';
-      case 'goes':
+      case 'allowed':
         return 'done';
       case 'ask':
         return 'doubt';

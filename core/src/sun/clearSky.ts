@@ -40,7 +40,7 @@ export interface SunYear {
   /** The strongest hour of the month, W/m². */
   readonly peakWm2: readonly number[];
   /** What counts of it as if it came at right angles, under a clear and under the average sky; kWh/m² a month. */
-  readonly straight: { readonly clear: readonly number[]; readonly average: readonly number[] };
+  readonly normalEquivalentKWhM2: { readonly clear: readonly number[]; readonly average: readonly number[] };
   /** Hours of direct sun under the average sky. */
   readonly averageHours: readonly number[];
 }
@@ -104,7 +104,7 @@ export function sunOfYear(site: Site, year: number, pane: PaneInSun, sky: Sky = 
     average[month] = (average[month] ?? 0) + (direct * dull.beam + dullDiffuse * response.diffuse) / 1000;
   }
   const averageHours = hours.map((each, at) => each * (1 - (sky.cloud[at] ?? 0.5)));
-  return { hours, kWhM2, peakWm2, straight: { clear, average }, averageHours };
+  return { hours, kWhM2, peakWm2, normalEquivalentKWhM2: { clear, average }, averageHours };
 }
 
 /** The clear-sky sun on a pane through a local day `YYYY-MM-DD`, every `stepMinutes`: minutes after midnight and W/m². */

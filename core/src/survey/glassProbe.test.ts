@@ -1,12 +1,13 @@
 import { seededRandom } from '../units/index.ts';
 import { USUAL_PROBES, standInDetector, standInMeter } from './index.ts';
 
-const answers = <Told>(ask: (random: () => number) => Told): Told[] => {
+const answers = <Measured>(ask: (random: () => number) => Measured): Measured[] => {
   const random = seededRandom(4);
   return Array.from({ length: 2000 }, () => ask(random));
 };
-const told = <Told>(all: readonly ({ kind: 'told'; told: Told } | { kind: 'lost' })[]): Told[] =>
-  all.flatMap((each) => (each.kind === 'told' ? [each.told] : []));
+const told = <Measured>(
+  all: readonly ({ kind: 'measured'; measured: Measured } | { kind: 'lost' })[],
+): Measured[] => all.flatMap((each) => (each.kind === 'measured' ? [each.measured] : []));
 
 test('the detector counts panes right, reads thickness within its noise, and sometimes overlooks a coating', () => {
   const real = { panes: 2, thicknessMm: 8, coatedFace: 3 } as const;

@@ -13,16 +13,16 @@ export interface GlassMetered {
   readonly uv: number;
 }
 
-export type ProbeAnswer<Told> =
-  | { readonly kind: 'told'; readonly told: Told }
+export type ProbeAnswer<Measured> =
+  | { readonly kind: 'measured'; readonly measured: Measured }
   | { readonly kind: 'lost'; readonly because: 'connection' | 'noReading' };
 
 /** A device held against the glass, real or stood in for. */
-export interface GlassInstrument<Told> {
+export interface GlassInstrument<Measured> {
   readonly name: string;
   /** Whether this is no real device. */
   readonly standIn: boolean;
-  readonly measure: () => Promise<ProbeAnswer<Told>>;
+  readonly measure: () => Promise<ProbeAnswer<Measured>>;
 }
 
 /** How the stand-ins behave; shares from 0 to 1. */
@@ -41,7 +41,7 @@ export const USUAL_PROBES: ProbeHabits = {
   overlooksShare: 0.03,
 };
 
-function lost<Told>(habits: ProbeHabits, random: () => number): ProbeAnswer<Told> | null {
+function lost<Measured>(habits: ProbeHabits, random: () => number): ProbeAnswer<Measured> | null {
   return random() < habits.lostShare
     ? { kind: 'lost', because: random() < 0.5 ? 'connection' : 'noReading' }
     : null;
@@ -58,8 +58,12 @@ export function standInDetector(
   const noise = (2 * random() - 1) * habits.thicknessNoiseMm;
   const coatedFace = random() >= habits.overlooksShare ? real.coatedFace : null;
   return {
-    kind: 'told',
-    told: { panes: real.panes, thicknessMm: Math.round((real.thicknessMm + noise) * 10) / 10, coatedFace },
+    kind: 'measured',
+    measured: {
+      panes: real.panes,
+      thicknessMm: Math.round((real.thicknessMm + noise) * 10) / 10,
+      coatedFace,
+    },
   };
 }
 
@@ -73,5 +77,8 @@ export function standInMeter(
   if (nothing) return nothing;
   const about = (share: number) =>
     Math.round(Math.min(1, Math.max(0, share + (2 * random() - 1) * habits.noise)) * 1000) / 1000;
-  return { kind: 'told', told: { light: about(real.light), solar: about(real.solar), uv: about(real.uv) } };
+  return {
+    kind: 'measured',
+    measured: { light: about(real.light), solar: about(real.solar), uv: about(real.uv) },
+  };
 }

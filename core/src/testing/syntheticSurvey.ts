@@ -17,8 +17,8 @@ export const BLUNDERS = [
   'otherUnit',
   'exchanged',
   'fraction',
-  'footSlip',
-  'tenSlip',
+  'offByOneFoot',
+  'offBy10cm',
   'offTwins',
   'diagonal',
   'tallerThanWall',
@@ -177,9 +177,9 @@ function wrongLength(
       const part = sixteenths % 16;
       return unit === 'in' && part > 0 && part % 2 === 0 ? (sixteenths - part / 2) * SIXTEENTH_MM : null;
     }
-    case 'footSlip':
+    case 'offByOneFoot':
       return unit === 'in' ? mm + either(12, -12) * MM_PER_INCH : null;
-    case 'tenSlip':
+    case 'offBy10cm':
       return unit === 'mm' ? mm + either(100, -100) : null;
     case 'offTwins':
       return mm + either(1, -1) * (15 + random() * 60);

@@ -10,15 +10,15 @@ export const FILM_COLUMN_NAMES: Readonly<Record<FilmColumn, string>> = {
   hold: 'how it holds',
   mount: 'inside or outside',
   thicknessUm: 'thickness (µm)',
-  visibleTransmitted: 'visible light through',
-  visibleReflectedOut: 'visible light thrown back outside',
-  visibleReflectedIn: 'visible light thrown back inside',
-  solarTransmitted: 'sun’s energy through',
-  solarReflectedOut: 'sun’s energy thrown back outside',
-  solarReflectedIn: 'sun’s energy thrown back inside',
-  uvTransmitted: 'UV through',
+  visibleTransmitted: 'visible transmittance (VLT)',
+  visibleReflectedOut: 'visible reflectance outside (VLR)',
+  visibleReflectedIn: 'visible reflectance inside',
+  solarTransmitted: 'solar transmittance',
+  solarReflectedOut: 'solar reflectance outside',
+  solarReflectedIn: 'solar reflectance inside',
+  uvTransmitted: 'UV transmittance',
   emissivity: 'emissivity',
-  solarAbsorbed: 'sun’s energy taken up',
+  solarAbsorbed: 'solar absorptance',
   castA: 'cast a*',
   castB: 'cast b*',
   madeFor: 'made for',
@@ -64,9 +64,9 @@ export function describeFilmLineProblem(problem: FilmLineProblem): string {
     case 'film.notOneOf':
       return `“${problem.text}” is not known (${FILM_COLUMN_NAMES[problem.column]}); write ${ALLOWED[problem.column] ?? 'yes or no'}.`;
     case 'film.sum':
-      return `Through, thrown back and taken up add to ${two(problem.sum)}; they must add to 1. Look which of the three is off.`;
+      return `Transmitted, reflected and absorbed add to ${two(problem.sum)}; they must add to 1. Look which of the three is off.`;
     case 'film.overOne':
-      return `${problem.band === 'solar' ? 'The sun’s energy' : 'Visible light'} through and thrown back ${problem.side === 'out' ? 'outside' : 'inside'} add to ${two(problem.sum)}, more than there is. Look which of the two is off.`;
+      return `${problem.band === 'solar' ? 'The sun’s energy' : 'Visible light'} transmitted and reflected ${problem.side === 'out' ? 'outside' : 'inside'} add to ${two(problem.sum)}, more than there is. Look which of the two is off.`;
     case 'film.mixedUnits':
       return `${problem.text} (${FILM_COLUMN_NAMES[problem.column]}) looks like a share among per cents; write all optics the one way or all the other.`;
     case 'film.sidesMixed':

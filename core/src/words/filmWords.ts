@@ -1,5 +1,6 @@
 import type { Want } from '../survey/index.ts';
 import {
+  isHiddenByDay,
   privacyEndsAt,
   seenFrom,
   type FilmFigures,
@@ -45,16 +46,16 @@ export const WANT_NAMES: Readonly<Record<Want, string>> = {
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** What a film does for a want, with its figure; null where there is nothing to say. */
-function does(want: Want, share: number, figures: FilmFigures, bare: GlassFigures): string | null {
+function effectPhrase(want: Want, share: number, figures: FilmFigures, bare: GlassFigures): string | null {
   switch (want) {
     case 'heat':
       return `keeps out ${percent(1 - figures.shgc / bare.shgc)} of the heat the glass lets in`;
     case 'glare':
-      return `takes ${percent(1 - figures.light / bare.light)} of the light that dazzles`;
+      return `takes ${percent(1 - figures.visibleTransmittance / bare.visibleTransmittance)} of the light that dazzles`;
     case 'fading':
       return `takes ${percent(1 - figures.fading / bare.fading)} of the fading`;
     case 'view':
-      return `lets ${percent(figures.light)} of the light through`;
+      return `lets ${percent(figures.visibleTransmittance)} of the light through`;
     case 'privacyDay':
       return share > 0.6 ? 'hides the room by day' : share > 0.25 ? 'veils the room by day' : null;
     case 'privacyNight':
@@ -74,7 +75,7 @@ function does(want: Want, share: number, figures: FilmFigures, bare: GlassFigure
     case 'front':
       return share > 0.7
         ? 'leaves the front as it looks'
-        : `throws ${percent(figures.shineOut)} of the light back outside`;
+        : `throws ${percent(figures.visibleReflectanceOut)} of the light back outside`;
     case 'removable':
       return share > 0.5 ? 'comes off again' : null;
     case 'budget':
@@ -91,7 +92,7 @@ const sentence = (parts: readonly string[]) => {
 
 /** Why a film has its place, in one sentence with its figures. */
 export function describeRank({ figures, meets }: Ranked, bare: GlassFigures): string {
-  const parts = meets.flatMap(({ want, share }) => does(want, share, figures, bare) ?? []);
+  const parts = meets.flatMap(({ want, share }) => effectPhrase(want, share, figures, bare) ?? []);
   return parts.length > 0 ? sentence(parts.slice(0, 3)) : 'Does little of what is wanted here.';
 }
 
@@ -157,13 +158,16 @@ function lightOf(lux: number): string {
   return 'after dark';
 }
 
-/** Who sees whom through a film, by day and by night. */
-export function describeView(looks: Looks, { daylight, lamplight }: RuleSet['film']): string {
+/** Who sees whom through a film, by day and by night. `privacy` is how far it hides the room by day (`privacyByDay`). */
+export function describeView(
+  looks: Looks,
+  privacy: number,
+  { daylight, lamplight }: RuleSet['film'],
+): string {
   if (looks.covers) return 'Nobody sees through it, by day or by night; close to the film shapes may show.';
   const out = Math.round(seenFrom('indoors', looks, daylight).clear * 100);
   const ends = privacyEndsAt(looks, lamplight.indoors);
-  const day = seenFrom('outdoors', looks, daylight).clear < 0.15;
-  const hidden = day
+  const hidden = isHiddenByDay(privacy)
     ? 'By day one looks out and is not seen'
     : 'By day one looks out and may be seen from near';
   const dusk =

@@ -105,12 +105,12 @@ export function readBackLine(line: OpeningLine, unit: LengthUnit): string {
   ]
     .filter((word) => word !== null)
     .map((word) => word.toLowerCase());
-  return [count > 1 ? `${count} twins, ${size}` : size, ...of].join(', ');
+  return [count > 1 ? `${count} identical, ${size}` : size, ...of].join(', ');
 }
 
 const DOUBT_EVIDENCE: Readonly<Record<DoubtCode, (expected: string, tolerance: string) => string>> = {
   'reading.apartFromSisters': (expected, tolerance) =>
-    `its sisters say ${expected}; the rule allows ${tolerance}`,
+    `the other readings say ${expected}; the rule allows ${tolerance}`,
   'reading.apartFromTwins': (expected) => `its twins say ${expected}`,
   'reading.secondDisagrees': (expected, tolerance) =>
     `the second reading says ${expected}; the rule allows ${tolerance}`,
@@ -128,8 +128,8 @@ const SLIP_WORDS: Readonly<Record<Doubt['slip'], string | null>> = {
   swappedDigits: 'two digits changed places',
   otherUnit: 'another unit was meant',
   fraction: 'an eighth was read as a sixteenth, or the other way round',
-  tenSlip: 'the tape was read 10 cm off',
-  footSlip: 'the tape was read a foot off',
+  offBy10cm: 'the tape was read 10 cm off',
+  offByOneFoot: 'the tape was read a foot off',
   exchanged: null,
   unknown: null,
 };

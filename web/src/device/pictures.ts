@@ -26,7 +26,7 @@ export async function smallPicture(file: Blob): Promise<Blob> {
 }
 
 /** Keeps a picture on this device until it is sent; gives the id it will have everywhere. */
-export async function keepWaiting(jobId: string, blob: Blob): Promise<string> {
+export async function queuePicture(jobId: string, blob: Blob): Promise<string> {
   const id = crypto.randomUUID();
   await (await deviceDatabase()).put('pictures', { id, jobId, blob } satisfies WaitingPicture, id);
   return id;

@@ -57,7 +57,7 @@ export function NoteAtPlace<Kind extends string>(props: NoteAtPlaceProps<Kind>) 
       <div className="flex items-center justify-end gap-3">
         {missing && <span className="text-sm text-quiet">{missing}</span>}
         <Button className="min-h-12" onClick={onClose}>
-          Leave it
+          Cancel
         </Button>
         <Button
           className="min-h-12"

@@ -1,5 +1,11 @@
 import { checkPlan, type PlanFault } from '@neat-sill/core/check';
-import { leastCount, planCuts, type CutPlan, type LinearSolver, type PlanJob } from '@neat-sill/core/cuts';
+import {
+  planCostLowerBound,
+  planCuts,
+  type CutPlan,
+  type LinearSolver,
+  type PlanJob,
+} from '@neat-sill/core/cuts';
 import { seededRandom } from '@neat-sill/core/units';
 import { loadSolver } from './solver.ts';
 
@@ -39,7 +45,7 @@ function show(job: PlanJob, kind: 'better' | 'finished', plan: CutPlan, solver: 
 function prove(job: PlanJob, solver: LinearSolver, milliseconds: number): void {
   const start = performance.now();
   const proven = job.films.flatMap((film): [string, number][] => {
-    const least = leastCount(film, job, solver, () => performance.now() - start > milliseconds);
+    const least = planCostLowerBound(film, job, solver, () => performance.now() - start > milliseconds);
     return least === null ? [] : [[film.id, least]];
   });
   const message: PlanMessage = { kind: 'least', byFilm: Object.fromEntries(proven) };

@@ -1,7 +1,7 @@
 import { checkPlan } from '../../check/index.ts';
 import { filmForTest, jobForTest, paneForTest, randomJob } from '../../testing/planJobs.ts';
 import { seededRandom } from '../../units/index.ts';
-import { movePiece, planCuts, restOf, type CutPlan, type PlanJob } from '../index.ts';
+import { movePiece, planCuts, freezeAndReplan, type CutPlan, type PlanJob } from '../index.ts';
 
 const plan = (job: PlanJob, rounds = 0) =>
   planCuts(job, { random: seededRandom(5), rounds, shouldStop: () => false });
@@ -101,7 +101,7 @@ describe('a piece that is moved by hand', () => {
 
 test('a locked pull stays when the rest is planned anew', () => {
   const locked = pullOf(made, 'broad');
-  const rest = restOf({ job, plan: made, cutPullIds: [], lockedPullIds: [locked?.id ?? ''] }, job);
+  const rest = freezeAndReplan({ job, plan: made, cutPullIds: [], lockedPullIds: [locked?.id ?? ''] }, job);
   expect(rest.job.panes.map(({ id }) => id)).toEqual(['wide', 'slim']);
   const whole = rest.merge(plan(rest.job, 20));
   expect(whole.plan.pulls.find(({ id }) => id === locked?.id)?.pieces).toEqual(locked?.pieces);

@@ -30,15 +30,15 @@ export type Moved =
   { readonly ok: true; readonly plan: CutPlan } | { readonly ok: false; readonly problem: MoveProblem };
 
 interface LaidStrip {
-  readonly w: number;
-  readonly at: RollEdge;
+  readonly widthMm: number;
+  readonly rollEdge: RollEdge;
   readonly pieces: readonly Piece[];
 }
 
-type Lying = Pick<Piece, 'turn' | 'w' | 'l' | 'factoryEdge' | 'seamEdges'>;
+type Orientation = Pick<Piece, 'turn' | 'w' | 'l' | 'factoryEdge' | 'seamEdges'>;
 
 /** The roll edges on which a piece has to lie. */
-function edgesOf({ turn, factoryEdge, seamEdges }: Lying): ReadonlySet<RollEdge> {
+function edgesOf({ turn, factoryEdge, seamEdges }: Orientation): ReadonlySet<RollEdge> {
   const lying = factoryEdge && rollSideOf(factoryEdge, turn);
   const edge = lying === 'left' || lying === 'right' ? lying : null;
   return new Set([...Object.values(seamEdges), ...(edge ? [edge] : [])].filter((each) => each !== undefined));
@@ -49,8 +49,10 @@ const stackLength = (pieces: readonly Pick<Piece, 'l'>[]) => pieces.reduce((sum,
 /** The strips of a pull as they can be laid anew: against the roll edge that a piece in them needs. */
 function looseStrips(pull: Pull): LaidStrip[] {
   return stripsOf(pull).map(({ pieces }) => ({
-    w: Math.max(...pieces.map(({ w }) => w)),
-    at: pieces.some((piece) => edgesOf(piece).has('right') && !edgesOf(piece).has('left')) ? 'right' : 'left',
+    widthMm: Math.max(...pieces.map(({ w }) => w)),
+    rollEdge: pieces.some((piece) => edgesOf(piece).has('right') && !edgesOf(piece).has('left'))
+      ? 'right'
+      : 'left',
     pieces,
   }));
 }
@@ -59,23 +61,25 @@ function looseStrips(pull: Pull): LaidStrip[] {
 function laid(pull: Pull, strips: readonly LaidStrip[], source: PlanSource, job: PlanJob): Pull {
   const wantsEdge = ({ pieces }: LaidStrip) => pieces.some((piece) => edgesOf(piece).size > 0);
   const ofSide = (side: RollEdge) =>
-    strips.filter(({ at }) => at === side).sort((a, b) => Number(wantsEdge(b)) - Number(wantsEdge(a)));
+    strips
+      .filter(({ rollEdge: at }) => at === side)
+      .sort((a, b) => Number(wantsEdge(b)) - Number(wantsEdge(a)));
   const pieces: Piece[] = [];
   const place = (strip: LaidStrip, x: number) => {
     let y = 0;
     for (const piece of strip.pieces) {
-      pieces.push({ ...piece, x: strip.at === 'left' ? x : x + strip.w - piece.w, y });
+      pieces.push({ ...piece, x: strip.rollEdge === 'left' ? x : x + strip.widthMm - piece.w, y });
       y += piece.l;
     }
   };
   let left = 0;
   for (const strip of ofSide('left')) {
     place(strip, left);
-    left += strip.w;
+    left += strip.widthMm;
   }
   let right = source.width;
   for (const strip of ofSide('right')) {
-    right -= strip.w;
+    right -= strip.widthMm;
     place(strip, right);
   }
   const length = Math.max(0, ...strips.map((strip) => stackLength(strip.pieces)));
@@ -84,13 +88,13 @@ function laid(pull: Pull, strips: readonly LaidStrip[], source: PlanSource, job:
 }
 
 /** The ways in which a piece may be laid in another pull: as it lies, and the others its pane allows if it is whole. */
-function lyings(piece: Piece, job: PlanJob): Lying[] {
+function orientations(piece: Piece, job: PlanJob): Orientation[] {
   const pane = job.panes.find(({ id }) => id === piece.paneId);
   const film = job.films.find(({ id }) => id === pane?.filmId);
   if (!pane || !film || piece.panels > 1) return [piece];
   return [
     piece,
-    ...wholeShapes(pane, film, job.rules).map(({ turn, w, l, factoryEdge }) => ({
+    ...wholeShapes(pane, film, job.rules).map(({ turn, acrossMm: w, alongMm: l, factoryEdge }) => ({
       turn,
       w,
       l,
@@ -109,18 +113,19 @@ interface Choice {
 /** Every way to put a piece into the strips of a pull: behind others of a strip, or in a strip of its own. */
 function choices(piece: Piece, strips: readonly LaidStrip[], widthMm: number, job: PlanJob): Choice[] {
   const length = Math.max(0, ...strips.map(({ pieces }) => stackLength(pieces)));
-  const room = widthMm - strips.reduce((sum, { w }) => sum + w, 0);
-  return lyings(piece, job).flatMap((lying): Choice[] => {
+  const room = widthMm - strips.reduce((sum, { widthMm: w }) => sum + w, 0);
+  return orientations(piece, job).flatMap((lying): Choice[] => {
     const moved: Piece = { ...piece, ...lying };
     const edges = edgesOf(moved);
     const at: RollEdge = edges.has('right') && !edges.has('left') ? 'right' : 'left';
     const behind = strips.flatMap((strip, index): Choice[] => {
       const outer =
         index ===
-        (strip.at === 'left'
-          ? strips.findIndex((each) => each.at === 'left')
-          : strips.findLastIndex((each) => each.at === 'right'));
-      if (moved.w > strip.w + SMALLEST_LACK_MM || (edges.size > 0 && (!outer || strip.at !== at))) return [];
+        (strip.rollEdge === 'left'
+          ? strips.findIndex((each) => each.rollEdge === 'left')
+          : strips.findLastIndex((each) => each.rollEdge === 'right'));
+      if (moved.w > strip.widthMm + SMALLEST_LACK_MM || (edges.size > 0 && (!outer || strip.rollEdge !== at)))
+        return [];
       const grown = stackLength(strip.pieces) + moved.l;
       return [
         {
@@ -128,13 +133,13 @@ function choices(piece: Piece, strips: readonly LaidStrip[], widthMm: number, jo
             each === strip ? { ...each, pieces: [...each.pieces, moved] } : each,
           ),
           addedMm: Math.max(0, grown - length),
-          wasteMm2: (strip.w - moved.w) * moved.l,
+          wasteMm2: (strip.widthMm - moved.w) * moved.l,
         },
       ];
     });
     if (moved.w > room + SMALLEST_LACK_MM) return behind;
     const own: Choice = {
-      strips: [...strips, { w: moved.w, at, pieces: [moved] }],
+      strips: [...strips, { widthMm: moved.w, rollEdge: at, pieces: [moved] }],
       addedMm: Math.max(0, moved.l - length),
       wasteMm2: Math.max(0, length - moved.l) * moved.w,
     };
@@ -187,8 +192,8 @@ export function movePiece(
     (a, b) => a.addedMm - b.addedMm || a.wasteMm2 - b.wasteMm2,
   );
   if (found.length === 0) {
-    const roomMm = source.width - there.reduce((sum, { w }) => sum + w, 0);
-    const wantsMm = Math.min(...lyings(piece, job).map(({ w }) => w));
+    const roomMm = source.width - there.reduce((sum, { widthMm: w }) => sum + w, 0);
+    const wantsMm = Math.min(...orientations(piece, job).map(({ w }) => w));
     return refuse({ code: 'move.noRoom', pullId: target?.id ?? '', roomMm, wantsMm });
   }
   const left = looseStrips({ ...from, pieces: from.pieces.filter(({ id }) => id !== pieceId) });

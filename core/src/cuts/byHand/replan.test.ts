@@ -1,7 +1,7 @@
 import { checkPlan } from '../../check/index.ts';
 import { jobForTest, paneForTest, randomJob } from '../../testing/planJobs.ts';
 import { seededRandom } from '../../units/index.ts';
-import { planCuts, restOf, type PlanJob } from '../index.ts';
+import { planCuts, freezeAndReplan, type PlanJob } from '../index.ts';
 
 const plan = (job: PlanJob) =>
   planCuts(job, { random: seededRandom(3), rounds: 60, shouldStop: () => false });
@@ -34,7 +34,7 @@ describe('what is cut stays, the rest is planned anew', () => {
       ...four,
       panes: four.panes.map((pane) => (pane.id === 'P2' ? { ...pane, height: 960 } : pane)),
     };
-    const rest = restOf(half, now);
+    const rest = freezeAndReplan(half, now);
     expect(rest.job.panes.find(({ id }) => id === 'P2')?.count).toBe(4);
     const { job, plan: whole } = rest.merge(plan(rest.job));
     expect(checkPlan(job, whole)).toEqual([]);
@@ -45,7 +45,7 @@ describe('what is cut stays, the rest is planned anew', () => {
   test('a spoiled piece is made again, and only it', () => {
     const [piece] = firstPull.pieces.filter(({ panels }) => panels === 1);
     if (!piece) throw new Error('no whole piece in the first pull');
-    const rest = restOf({ ...half, cutPullIds: kept.pulls.map(({ id }) => id) }, four, [piece.id]);
+    const rest = freezeAndReplan({ ...half, cutPullIds: kept.pulls.map(({ id }) => id) }, four, [piece.id]);
     expect(rest.job.panes.map(({ id, count }) => [id, count])).toEqual([[piece.paneId, 1]]);
     const { job, plan: whole } = rest.merge(plan(rest.job));
     expect(checkPlan(job, whole)).toEqual([]);
@@ -65,7 +65,7 @@ describe('what is cut stays, the rest is planned anew', () => {
     const before = { ...job, stock: [] };
     const made = plan(before);
     const all = made.pulls.map(({ id }) => id);
-    const rest = restOf({ job: before, plan: made, cutPullIds: all }, job, ['P1.1']);
+    const rest = freezeAndReplan({ job: before, plan: made, cutPullIds: all }, job, ['P1.1']);
     const { job: whole, plan: merged } = rest.merge(plan(rest.job));
     expect(checkPlan(whole, merged)).toEqual([]);
     const again = merged.pulls.find(({ pieces }) => pieces.some(({ id }) => id === 'P1.1'));
@@ -76,7 +76,7 @@ describe('what is cut stays, the rest is planned anew', () => {
     const withPanel = kept.pulls.find(({ pieces }) =>
       pieces.some(({ paneId, panel }) => paneId === 'W' && panel === 1),
     );
-    const rest = restOf({ ...half, cutPullIds: [withPanel?.id ?? ''] }, four);
+    const rest = freezeAndReplan({ ...half, cutPullIds: [withPanel?.id ?? ''] }, four);
     expect(rest.job.panes.some(({ id }) => id === 'W')).toBe(false);
     const panels = rest.frozen.flatMap(({ pieces }) => pieces).filter(({ paneId }) => paneId === 'W');
     expect(panels).toHaveLength(2);
@@ -97,7 +97,7 @@ test('of odd jobs with some pulls cut and panes changed the whole always passes 
       ...job,
       panes: job.panes.map((pane) => (random() < 0.2 ? { ...pane, width: pane.width + 7 } : pane)),
     };
-    const rest = restOf({ job, plan: kept, cutPullIds }, now, spoiled);
+    const rest = freezeAndReplan({ job, plan: kept, cutPullIds }, now, spoiled);
     const { job: whole, plan: merged } = rest.merge(plan(rest.job));
     expect(checkPlan(whole, merged)).toEqual([]);
   }

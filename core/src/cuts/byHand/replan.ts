@@ -7,7 +7,7 @@ import { goesOn } from '../cost/demand.ts';
 import { inLine } from './rearrange.ts';
 
 /** What stays of a kept plan, and what has to be planned anew. */
-export interface Rest {
+export interface Remainder {
   /** Pulls that stay as they are: those that were cut, and those of panels whose sisters were. */
   readonly frozen: readonly Pull[];
   /** The panes that are still to be laid, on what is left of the rack. */
@@ -97,7 +97,9 @@ function offOffcuts(
     if (!film || !remade.has(pane.id) || pane.count > 1 || pane.from) return pane;
     const shapes = divide(pane, film, rules).kind === 'whole' ? wholeShapes(pane, film, rules) : [];
     const at = offcuts.findIndex(
-      (offcut) => offcut.filmId === film.id && shapes.some((shape) => goesOn(shape, offcut)),
+      (offcut) =>
+        offcut.filmId === film.id &&
+        shapes.some((shape) => goesOn(shape, { ...offcut, widthMm: offcut.width, lengthMm: offcut.length })),
     );
     const [offcut] = at >= 0 ? offcuts.splice(at, 1) : [];
     return offcut ? { ...pane, from: { kind: 'onHand', id: offcut.id } } : pane;
@@ -109,7 +111,7 @@ function offOffcuts(
  * ones, pieces that were spoiled. Of a divided pane with one panel cut the others stay as well, so that seams still meet.
  * A spoiled or outdated piece stays in its pull as waste; what is made again is looked for among the offcuts first.
  */
-export function restOf(
+export function freezeAndReplan(
   kept: {
     readonly job: PlanJob;
     readonly plan: CutPlan;
@@ -119,7 +121,7 @@ export function restOf(
   },
   now: PlanJob,
   spoiledPieceIds: readonly string[] = [],
-): Rest {
+): Remainder {
   const isCut = new Set(kept.cutPullIds);
   const cut = new Set([...kept.cutPullIds, ...(kept.lockedPullIds ?? [])]);
   const good = goodCopies(kept, cut, now, new Set(spoiledPieceIds));

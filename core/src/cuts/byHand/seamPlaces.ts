@@ -5,12 +5,12 @@ import type { CutPlan, FilmForPlan, PaneForPlan, PlanJob } from '../format/index
 import { divide } from '../lay/layouts.ts';
 import { middleOf, piecesOfPane, seamsBetween } from '../lay/seams.ts';
 import {
-  spliceOptions,
-  spliceProblem,
-  type Splice,
-  type SpliceProblem,
-  type SpliceSurroundings,
-} from './splice.ts';
+  seamOptions,
+  seamProblem,
+  type SeamOption,
+  type SeamProblem,
+  type SeamSurroundings,
+} from './seamOptions.ts';
 
 /** Where people's eyes are, over the floor: standing and sitting. */
 const EYES_MM = { from: 1100, to: 1750 };
@@ -32,7 +32,7 @@ function surroundingsOf(
   { id, pane, strips }: PaneAmongOthers,
   panesOfWall: readonly PaneAmongOthers[],
   openings: readonly PlacedOpening<string>[],
-): SpliceSurroundings | null {
+): SeamSurroundings | null {
   const own = openings.find((opening) => opening.id === id);
   if (!own) return null;
   // Seams are told from where the film begins: what is left bare is none of theirs.
@@ -84,13 +84,13 @@ function surroundingsOf(
   };
 }
 
-export interface SpliceOfPane {
+export interface SeamPlaces {
   readonly pane: PaneForPlan;
   readonly film: FilmForPlan;
-  readonly around: SpliceSurroundings;
-  readonly options: readonly Splice[];
+  readonly around: SeamSurroundings;
+  readonly options: readonly SeamOption[];
   /** Why a seam may not be at some places; null where it may. */
-  readonly problemAt: (axis: Splice['axis'], atMm: readonly number[]) => SpliceProblem | null;
+  readonly problemAt: (axis: SeamOption['axis'], atMm: readonly number[]) => SeamProblem | null;
 }
 
 /**
@@ -102,7 +102,7 @@ export function seamPlaces(
   panesOfWall: readonly PaneAmongOthers[],
   openings: readonly PlacedOpening<string>[],
   planJob: PlanJob,
-): SpliceOfPane | null {
+): SeamPlaces | null {
   const pane = planJob.panes.find(({ id }) => id === own.id);
   const film = pane && planJob.films.find(({ id }) => id === pane.filmId);
   // Most panes go whole: what is about them is not looked for.
@@ -113,23 +113,23 @@ export function seamPlaces(
   // A seam that was chosen for one axis leaves the other open to be offered.
   const wish = own.pane.seams;
   const free = { ...pane, seams: { ...pane.seams, axis: wish.atMm ? ('any' as const) : pane.seams.axis } };
-  const options = spliceOptions(free, film, rules, around);
+  const options = seamOptions(free, film, rules, around);
   if (options.length === 0) return null;
   return {
     pane,
     film,
     around,
     options,
-    problemAt: (axis, atMm) => spliceProblem(pane, film, rules, axis, atMm),
+    problemAt: (axis, atMm) => seamProblem(pane, film, rules, axis, atMm),
   };
 }
 
 /** Where the seams of a pane stand: as somebody put them, else as the plan has them, else in the best place offered. */
 export function seamsNow(
-  splice: SpliceOfPane,
+  splice: SeamPlaces,
   { axis, atMm }: Pane['seams'],
   plan: Pick<CutPlan, 'pulls'> | null,
-): { readonly axis: Splice['axis']; readonly atMm: readonly number[] } {
+): { readonly axis: SeamOption['axis']; readonly atMm: readonly number[] } {
   if (atMm && axis !== 'any') return { axis, atMm };
   const planned = plan ? seamsBetween(piecesOfPane(plan, splice.pane.id).map(({ cover }) => cover)) : [];
   const [first] = planned;
@@ -142,7 +142,7 @@ export function seamsNow(
 const SNAPS_WITHIN_MM = 25;
 
 /** Where a seam that is let go near a place comes to lie: on lines, in hidden strips, at the likes' seams, in the middle. */
-export function snapSeam({ pane, around }: SpliceOfPane, axis: Splice['axis'], mm: number): number {
+export function snapSeam({ pane, around }: SeamPlaces, axis: SeamOption['axis'], mm: number): number {
   const span = axis === 'vertical' ? pane.width : pane.height;
   const places = [
     ...around.lines.filter((line) => line.axis === axis).map(({ atMm }) => atMm),
@@ -156,8 +156,8 @@ export function snapSeam({ pane, around }: SpliceOfPane, axis: Splice['axis'], m
 
 /** The places of all seams once one is moved: it alone, or all together where an inner panel is a whole roll. */
 export function moveSeam(
-  { problemAt }: SpliceOfPane,
-  axis: Splice['axis'],
+  { problemAt }: SeamPlaces,
+  axis: SeamOption['axis'],
   atMm: readonly number[],
   index: number,
   toMm: number,

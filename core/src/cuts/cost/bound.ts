@@ -39,16 +39,16 @@ export function filmBound(
   const smallest = (shapes: readonly Shape[], figure: (shape: Shape) => number) =>
     shapes.length === 0 ? 0 : Math.min(...shapes.map(figure));
   const area = demands.reduce(
-    (sum, { shapes, copies }) => sum + copies * smallest(shapes, ({ w, l }) => w * l),
+    (sum, { shapes, copies }) => sum + copies * smallest(shapes, ({ acrossMm: w, alongMm: l }) => w * l),
     0,
   );
   const [width] = widths;
   if (widths.length === 1 && width !== undefined) {
-    const usable = (shapes: readonly Shape[]) => shapes.filter(({ w }) => w <= width + 0.01);
+    const usable = (shapes: readonly Shape[]) => shapes.filter(({ acrossMm: w }) => w <= width + 0.01);
     const lengths = demands.map(({ shapes, copies }) => ({
       copies,
-      shortest: smallest(usable(shapes), ({ l }) => l),
-      wide: usable(shapes).every(({ w }) => w > width / 2),
+      shortest: smallest(usable(shapes), ({ alongMm: l }) => l),
+      wide: usable(shapes).every(({ acrossMm: w }) => w > width / 2),
     }));
     const stacked = lengths.reduce(
       (sum, { copies, shortest, wide }) => sum + (wide ? copies * shortest : 0),

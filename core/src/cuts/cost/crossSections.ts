@@ -33,19 +33,19 @@ function stretchesOf(demand: Demand): Stretch[] {
   const groups = new Map<string, Stretch>();
   for (const supply of demand.supplies) {
     const sold = supply.kind === 'new';
-    const key = `${supply.width} ${supply.costPerMm} ${sold ? 'sold' : supply.length} ${supply.factoryEdges.join()}`;
+    const key = `${supply.widthMm} ${supply.costPerMm} ${sold ? 'sold' : supply.lengthMm} ${supply.factoryEdges.join()}`;
     const before = groups.get(key);
     const forms = demand.parts.flatMap(({ forms: all }) =>
       all.filter((form) => {
         const only = boundTo(demand, form);
-        return (only === null || only === supply.at) && goesOn(form, supply);
+        return (only === null || only === supply.index) && goesOn(form, supply);
       }),
     );
     const known = new Set(before?.forms);
-    const length = sold ? Infinity : supply.length + (before?.length ?? 0);
+    const length = sold ? Infinity : supply.lengthMm + (before?.length ?? 0);
     groups.set(key, {
       supply,
-      width: supply.width,
+      width: supply.widthMm,
       costPerMm: supply.costPerMm,
       length,
       forms: [...(before?.forms ?? []), ...forms.filter((form) => !known.has(form))],
@@ -80,8 +80,8 @@ function bestSections(
   const entries = stretch.forms
     .map((form): Entry => ({
       form,
-      steps: Math.max(1, Math.floor(form.w / STEP_MM)),
-      value: (worth[form.part] ?? 0) / form.l,
+      steps: Math.max(1, Math.floor(form.acrossMm / STEP_MM)),
+      value: (worth[form.part] ?? 0) / form.alongMm,
       most: counts[form.part] ?? 0,
     }))
     .filter(({ value, most }) => value > 1e-12 && most > 0);
@@ -114,7 +114,7 @@ function bestSections(
     for (let at = items.length - 1; at >= 0; at -= 1) {
       const item = items[at];
       if (!item || takes[at]?.[left] !== 1) continue;
-      const { part, l } = item.form;
+      const { part, alongMm: l } = item.form;
       parts.set(part, (parts.get(part) ?? 0) + item.most / l);
       left -= item.steps;
     }
@@ -127,7 +127,7 @@ function bestSections(
   const found: Knapsack[] = [];
   const withEdges = (chosen: readonly Entry[], value: number, room: number) => {
     const parts = filled(room);
-    for (const { form } of chosen) parts.set(form.part, (parts.get(form.part) ?? 0) + 1 / form.l);
+    for (const { form } of chosen) parts.set(form.part, (parts.get(form.part) ?? 0) + 1 / form.alongMm);
     found.push({ value, parts });
   };
   let most = -1;
@@ -143,7 +143,7 @@ function bestSections(
     }
   if (choice) withEdges(choice.chosen, choice.value, choice.room);
   for (const entry of entries.filter(({ form }) => form.lane === 'both')) {
-    const only = { value: entry.value, parts: new Map([[entry.form.part, 1 / entry.form.l]]) };
+    const only = { value: entry.value, parts: new Map([[entry.form.part, 1 / entry.form.alongMm]]) };
     if (entry.value > most) {
       most = entry.value;
       found.unshift(only);
@@ -155,7 +155,7 @@ function bestSections(
       const room = steps - entry.steps;
       if (room < 0) continue;
       // Beside its own best filling a piece may stand once too often; such a section is none.
-      const beside = (filled(room).get(entry.form.part) ?? 0) * entry.form.l;
+      const beside = (filled(room).get(entry.form.part) ?? 0) * entry.form.alongMm;
       if (beside + 1 <= entry.most + 1e-9) withEdges([entry], entry.value + (best[room] ?? 0), room);
     }
   return found.sort((a, b) => b.value - a.value);
@@ -264,8 +264,10 @@ export function boundBySections(
   const sections: Section[] = stretches.flatMap(({ forms, width }, stretch) =>
     forms.map((form): Section => {
       const beside =
-        form.lane === 'free' ? Math.min(counts[form.part] ?? 1, Math.max(1, Math.floor(width / form.w))) : 1;
-      return { stretch, parts: new Map([[form.part, beside / form.l]]) };
+        form.lane === 'free'
+          ? Math.min(counts[form.part] ?? 1, Math.max(1, Math.floor(width / form.acrossMm)))
+          : 1;
+      return { stretch, parts: new Map([[form.part, beside / form.alongMm]]) };
     }),
   );
   let proved: Lagrange = { cost: 0, worth: demand.parts.map(() => 0) };
@@ -274,7 +276,7 @@ export function boundBySections(
     const { model, partRow } = masterOf(demand, stretches, sections);
     const answer = solver.solve(model, { seconds: 10, nodes: 0 });
     if (!answer) return proved.cost > 0 ? proved : null;
-    const worth = demand.parts.map(({ at }) => Math.max(0, answer.duals[partRow.get(at) ?? -1] ?? 0));
+    const worth = demand.parts.map(({ index: at }) => Math.max(0, answer.duals[partRow.get(at) ?? -1] ?? 0));
     latest = worth;
     const found = stretches.map((stretch) => bestSections(stretch, worth, counts, true));
     const best = found.map(([first]) => first?.value ?? 0);

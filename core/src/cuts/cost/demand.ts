@@ -8,15 +8,15 @@ import type { FilmForPlan, PaneForPlan, PlanJob, RollEdge } from '../format/plan
 /** One way in which a part may lie on a roll. */
 export interface Form {
   readonly part: number;
-  readonly w: number;
-  readonly l: number;
+  readonly acrossMm: number;
+  readonly alongMm: number;
   readonly lane: Lane;
   readonly shape: Shape;
 }
 
 /** Something that is cut as one piece: a pane, or one panel of a way to divide it. */
 export interface Part {
-  readonly at: number;
+  readonly index: number;
   readonly kind: number;
   readonly way: number;
   readonly panel: number;
@@ -38,12 +38,12 @@ export interface Kind {
 
 /** A roll or offcut on hand, or a width that is sold. */
 export interface Supply {
-  readonly at: number;
+  readonly index: number;
   readonly kind: 'new' | 'roll' | 'offcut';
   /** On hand: its id. Sold: null, as many as wanted. */
   readonly id: string | null;
-  readonly width: number;
-  readonly length: number;
+  readonly widthMm: number;
+  readonly lengthMm: number;
   /** What its film costs; offcuts nothing. */
   readonly costPerMm: number;
   /** What its film counts by the rules, offcuts at their worth, new film once its roll is bought. */
@@ -72,29 +72,38 @@ function suppliesOf(
   film: FilmForPlan,
   job: PlanJob,
   counting: Counting | null,
-  only: (supply: Omit<Supply, 'at'>) => boolean,
+  only: (supply: Omit<Supply, 'index'>) => boolean,
 ): Supply[] {
   const onHand = job.stock
     .filter((entry) => entry.filmId === film.id)
     .map(({ id, kind, width, length, factoryEdges }) => {
       const costsPerMm = weightPerMm(film, { kind, width }, job);
       const countPerMm = counting && kind === 'offcut' ? counting.offcutPerMm({ width, length }) : costsPerMm;
-      return { kind, id, width, length, costPerMm: costsPerMm, countPerMm, opening: 0, factoryEdges };
+      return {
+        kind,
+        id,
+        widthMm: width,
+        lengthMm: length,
+        costPerMm: costsPerMm,
+        countPerMm,
+        opening: 0,
+        factoryEdges,
+      };
     });
   const sold = film.rolls.map((roll) => {
     const costsPerMm = costPerMm(film, { kind: 'new', ...roll });
     return {
       kind: 'new' as const,
       id: null,
-      width: roll.width,
-      length: roll.length,
+      widthMm: roll.width,
+      lengthMm: roll.length,
       costPerMm: costsPerMm,
       countPerMm: counting?.newPerMm(roll) ?? costsPerMm,
       opening: counting?.opening(roll) ?? 0,
       factoryEdges: BOTH,
     };
   });
-  return [...onHand, ...sold].filter(only).map((supply, at) => ({ ...supply, at }));
+  return [...onHand, ...sold].filter(only).map((supply, index) => ({ ...supply, index }));
 }
 
 /** The only supply off which a form may be cut, since the other panels of its pane come off it; null: any. */
@@ -108,16 +117,17 @@ export function boundTo(
 
 /** Whether a form can be cut from a supply at all. */
 export function goesOn(
-  form: Pick<Form, 'w' | 'l' | 'lane'>,
-  supply: Pick<Supply, 'width' | 'length' | 'factoryEdges'>,
+  form: Pick<Form, 'acrossMm' | 'alongMm' | 'lane'>,
+  supply: Pick<Supply, 'widthMm' | 'lengthMm' | 'factoryEdges'>,
 ): boolean {
-  if (form.w > supply.width + SMALLEST_LACK_MM || form.l > supply.length + SMALLEST_LACK_MM) return false;
+  if (form.acrossMm > supply.widthMm + SMALLEST_LACK_MM || form.alongMm > supply.lengthMm + SMALLEST_LACK_MM)
+    return false;
   const has = (edge: RollEdge) => supply.factoryEdges.includes(edge);
   switch (form.lane) {
     case 'free':
       return true;
     case 'both':
-      return has('left') && has('right') && Math.abs(form.w - supply.width) <= SMALLEST_LACK_MM;
+      return has('left') && has('right') && Math.abs(form.acrossMm - supply.widthMm) <= SMALLEST_LACK_MM;
     case 'left':
     case 'right':
       return has(form.lane);
@@ -126,8 +136,12 @@ export function goesOn(
 
 const sameLayout = (layout: Layout) =>
   layout
-    .map((shapes) => shapes.map(({ turn, w, l, lane }) => `${turn} ${w} ${l} ${lane}`).join(';'))
+    .map((shapes) =>
+      shapes.map(({ turn, acrossMm: w, alongMm: l, lane }) => `${turn} ${w} ${l} ${lane}`).join(';'),
+    )
     .join('|');
+
+const rollOf = ({ widthMm, lengthMm }: Supply) => ({ width: widthMm, length: lengthMm });
 
 function waysOf(pane: PaneForPlan, film: FilmForPlan, job: PlanJob, supplies: readonly Supply[]) {
   const division = divide(pane, film, job.rules);
@@ -139,18 +153,18 @@ function waysOf(pane: PaneForPlan, film: FilmForPlan, job: PlanJob, supplies: re
     );
     const going = shapes.filter((shape) => able.some((supply) => goesOn(shape, supply)));
     const layout: Layout = [going];
-    if (pane.from) return able.map(({ at }) => ({ layout, supply: at as number | null }));
+    if (pane.from) return able.map(({ index: at }) => ({ layout, supply: at as number | null }));
     return going.length > 0 ? [{ layout, supply: null }] : [];
   }
   return supplies.flatMap((supply) => {
     if (!mayComeOff(pane, supply)) return [];
     const seen = new Set<string>();
-    return panelLayouts(pane, film, job.rules, supply, division.ways).flatMap((layout) => {
+    return panelLayouts(pane, film, job.rules, rollOf(supply), division.ways).flatMap((layout) => {
       const key = sameLayout(layout);
       const goes = layout.every((shapes) => shapes.some((shape) => goesOn(shape, supply)));
       if (seen.has(key) || !goes) return [];
       seen.add(key);
-      return [{ layout, supply: supply.at as number | null }];
+      return [{ layout, supply: supply.index as number | null }];
     });
   });
 }
@@ -161,19 +175,19 @@ const sizeKey = ({ width, height, factoryEdge, seams, from }: PaneForPlan) =>
 /** Whether somebody's wish lets a pane come off a supply. */
 export function mayComeOff(
   { from }: Pick<PaneForPlan, 'from'>,
-  source: { readonly id: string | null; readonly kind: Supply['kind']; readonly width: number },
+  source: { readonly id: string | null; readonly kind: Supply['kind']; readonly widthMm: number },
 ): boolean {
   if (!from) return true;
   return from.kind === 'onHand'
     ? source.id === from.id
-    : source.kind === 'new' && Math.abs(source.width - from.width) <= SMALLEST_LACK_MM;
+    : source.kind === 'new' && Math.abs(source.widthMm - from.width) <= SMALLEST_LACK_MM;
 }
 
 /** The panes of a film by kind, with every way to make them, and what there is to cut them from: all, or some of it. */
 export function demandOf(
   film: FilmForPlan,
   job: PlanJob,
-  only: (supply: Omit<Supply, 'at'>) => boolean = () => true,
+  only: (supply: Omit<Supply, 'index'>) => boolean = () => true,
 ): Demand {
   const counting = countingFor(film, job);
   const supplies = suppliesOf(film, job, counting, only);
@@ -194,12 +208,12 @@ export function demandOf(
         const at = parts.length;
         const forms = shapes.map((shape): Form => ({
           part: at,
-          w: shape.w,
-          l: shape.l,
+          acrossMm: shape.acrossMm,
+          alongMm: shape.alongMm,
           lane: shape.lane,
           shape,
         }));
-        parts.push({ at, kind, way, panel: panel + 1, panels: layout.length, forms });
+        parts.push({ index: at, kind, way, panel: panel + 1, panels: layout.length, forms });
         return at;
       }),
     }));
@@ -221,6 +235,6 @@ export function demandOf(
 
 /** Used lengths and widths: the source of a plan that stands for a supply. */
 export function sourceOf(supply: Supply, filmId: string, newId: string): PlanSource {
-  const { kind, width, length } = supply;
+  const { kind, widthMm: width, lengthMm: length } = supply;
   return { id: supply.id ?? newId, filmId, kind, width, length };
 }

@@ -30,8 +30,14 @@ export function permittedTurns(turn: FilmForPlan['turn']): readonly Turn[] {
 }
 
 /** Across and along the roll, from width and height as hung. */
-export function lie(hungWidth: number, hungHeight: number, turn: Turn): { w: number; l: number } {
-  return turn === 0 || turn === 180 ? { w: hungWidth, l: hungHeight } : { w: hungHeight, l: hungWidth };
+export function sizeOnRoll(
+  hungWidth: number,
+  hungHeight: number,
+  turn: Turn,
+): { acrossMm: number; alongMm: number } {
+  return turn === 0 || turn === 180
+    ? { acrossMm: hungWidth, alongMm: hungHeight }
+    : { acrossMm: hungHeight, alongMm: hungWidth };
 }
 
 /** Whether an offcut of this size is worth keeping; of film that may be turned either way round counts. */

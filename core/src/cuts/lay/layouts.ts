@@ -1,7 +1,7 @@
 import { SIDES, type Side } from '../../survey/index.ts';
 import { SMALLEST_LACK_MM } from '../../units/index.ts';
 import type { Piece, Turn } from '../format/cutPlan.ts';
-import { lie, permittedTurns, rollSideOf } from './lay.ts';
+import { sizeOnRoll, permittedTurns, rollSideOf } from './lay.ts';
 import type { FilmForPlan, PaneForPlan, PlanRules, RollEdge } from '../format/planJob.ts';
 import { shareOnPattern, shareSpan, type Share, type ShareInput } from './shareSpan.ts';
 
@@ -11,8 +11,8 @@ export type Lane = 'free' | RollEdge | 'both';
 /** One way in which a piece may lie on a roll. */
 export interface Shape {
   readonly turn: Turn;
-  readonly w: number;
-  readonly l: number;
+  readonly acrossMm: number;
+  readonly alongMm: number;
   readonly lane: Lane;
   readonly cover: Piece['cover'];
   readonly factoryEdge: Side | null;
@@ -83,7 +83,7 @@ export function wholeShapes(pane: PaneForPlan, film: FilmForPlan, rules: PlanRul
     return permittedTurns(film.turn).flatMap((turn): Shape[] => {
       const edge = edgeSide && longEdge(edgeSide, turn);
       if (edgeSide && !edge) return [];
-      const size = lie(width, height, turn);
+      const size = sizeOnRoll(width, height, turn);
       return [
         { turn, ...size, lane: laneOf([edge]), cover, factoryEdge: edgeSide, seamEdges: {}, phase: null },
       ];
@@ -91,7 +91,10 @@ export function wholeShapes(pane: PaneForPlan, film: FilmForPlan, rules: PlanRul
   });
   return shapes.filter(
     (shape, at) =>
-      at === shapes.findIndex((s) => s.w === shape.w && s.l === shape.l && s.lane === shape.lane),
+      at ===
+      shapes.findIndex(
+        (s) => s.acrossMm === shape.acrossMm && s.alongMm === shape.alongMm && s.lane === shape.lane,
+      ),
   );
 }
 
@@ -131,12 +134,12 @@ function axisSides(pane: PaneForPlan, axis: SeamWay['axis'], film: FilmForPlan):
       };
 }
 
-type Lying = 'across' | 'along';
+type Orientation = 'across' | 'along';
 
 /** How panels of this axis may lie; matched edges need the seam on a long edge of the roll, from both sides. */
-function lyings(sides: AxisSides, film: FilmForPlan): Lying[] {
+function orientations(sides: AxisSides, film: FilmForPlan): Orientation[] {
   if (film.matchEdges) return sides.acrossTurns.length === 2 && !film.pattern ? ['across'] : [];
-  const turns: readonly [Lying, readonly Turn[]][] = [
+  const turns: readonly [Orientation, readonly Turn[]][] = [
     ['across', sides.acrossTurns],
     ['along', sides.alongTurns],
   ];
@@ -144,13 +147,13 @@ function lyings(sides: AxisSides, film: FilmForPlan): Lying[] {
 }
 
 /** The sides of a lying panel that face the roll's long edges. */
-function onLongEdge(sides: AxisSides, lying: Lying): readonly Side[] {
+function onLongEdge(sides: AxisSides, lying: Orientation): readonly Side[] {
   return lying === 'across' ? [sides.first, sides.last] : sides.crossSides;
 }
 
 function panelsFit(
   sides: AxisSides,
-  lying: Lying,
+  lying: Orientation,
   count: number,
   margins: Margins,
   rules: PlanRules,
@@ -164,7 +167,7 @@ function panelsFit(
 
 function fitsWhole(pane: PaneForPlan, film: FilmForPlan, rules: PlanRules): boolean {
   const plain = wholeShapes({ ...pane, factoryEdge: 'none' }, film, rules);
-  return [...wholeShapes(pane, film, rules), ...plain].some(({ w, l }) =>
+  return [...wholeShapes(pane, film, rules), ...plain].some(({ acrossMm: w, alongMm: l }) =>
     film.rolls.some((roll) => w <= roll.width + SMALLEST_LACK_MM && l <= roll.length + SMALLEST_LACK_MM),
   );
 }
@@ -179,7 +182,7 @@ export function divide(pane: PaneForPlan, film: FilmForPlan, rules: PlanRules): 
   const axes = (['vertical', 'horizontal'] as const)
     .filter((axis) => pane.seams.axis === 'any' || pane.seams.axis === axis)
     .map((axis) => ({ axis, sides: axisSides(pane, axis, film) }))
-    .filter(({ sides }) => lyings(sides, film).length > 0);
+    .filter(({ sides }) => orientations(sides, film).length > 0);
   if (axes.length === 0) {
     const pattern = film.matchEdges && film.pattern ? 'seam.pattern' : 'seam.turnedFilm';
     return { kind: 'impossible', reason: film.matchEdges ? pattern : 'seam.axis' };
@@ -187,7 +190,7 @@ export function divide(pane: PaneForPlan, film: FilmForPlan, rules: PlanRules): 
   for (let panels = 2; panels <= MOST_PANELS; panels += 1) {
     const ways = axes
       .filter(({ sides }) =>
-        lyings(sides, film).some((lying) =>
+        orientations(sides, film).some((lying) =>
           [null, ...edgeChoices(pane).filter((side) => side && onLongEdge(sides, lying).includes(side))].some(
             (edgeSide) =>
               film.rolls.some((roll) =>
@@ -227,7 +230,7 @@ function coverOf({ pane, way }: PanelContext, share: Share): Piece['cover'] {
 
 function shareInput(
   context: PanelContext,
-  lying: Lying,
+  lying: Orientation,
   margins: Margins,
   full: readonly boolean[],
 ): ShareInput {
@@ -278,7 +281,7 @@ function matchedLayouts(context: PanelContext, edgeSide: Side | null): Layout[] 
         ...(Object.values(seamEdges) as RollEdge[]),
         touches ? longEdge(edgeSide, turn) : null,
       ]);
-      const size = { w: share.piece, l: crossLength(context, margins) };
+      const size = { acrossMm: share.piece, alongMm: crossLength(context, margins) };
       return [
         {
           turn,
@@ -294,7 +297,7 @@ function matchedLayouts(context: PanelContext, edgeSide: Side | null): Layout[] 
   });
 }
 
-function plainLayouts(context: PanelContext, lying: Lying, edgeSide: Side | null): Layout[] {
+function plainLayouts(context: PanelContext, lying: Orientation, edgeSide: Side | null): Layout[] {
   const { sides, way, rules, roll } = context;
   const edgeLiesOn = edgeSide && (sides.crossSides.includes(edgeSide) ? 'along' : 'across');
   if (edgeLiesOn && edgeLiesOn !== lying) return [];
@@ -316,7 +319,10 @@ function plainLayouts(context: PanelContext, lying: Lying, edgeSide: Side | null
         edgeSide !== null &&
         (edgeLiesOn === 'along' ||
           (at === 0 ? sides.first : at === way.panels - 1 ? sides.last : null) === edgeSide);
-      const size = lying === 'across' ? { w: share.piece, l: cross } : { w: cross, l: share.piece };
+      const size =
+        lying === 'across'
+          ? { acrossMm: share.piece, alongMm: cross }
+          : { acrossMm: cross, alongMm: share.piece };
       return (touches ? turns : turns.slice(0, 1)).map((turn): Shape => ({
         turn,
         ...size,
@@ -335,7 +341,7 @@ function patternLayouts(context: PanelContext, edgeSide: Side | null): Layout[] 
   const { film, way, rules, roll } = context;
   const pattern = film.pattern;
   if (!pattern) return [];
-  const lying: Lying = way.axis === 'vertical' ? 'across' : 'along';
+  const lying: Orientation = way.axis === 'vertical' ? 'across' : 'along';
   if (edgeSide && edgeSide !== 'left' && edgeSide !== 'right') return [];
   const margins = marginsFor(edgeSide, rules);
   const input = shareInput(
@@ -350,7 +356,10 @@ function patternLayouts(context: PanelContext, edgeSide: Side | null): Layout[] 
   const cross = crossLength(context, margins);
   if (!shares || cross > (lying === 'across' ? roll.length : roll.width) + SMALLEST_LACK_MM) return [];
   const pieces = shares.map((share, at) => {
-    const size = lying === 'across' ? { w: share.piece, l: cross } : { w: cross, l: share.piece };
+    const size =
+      lying === 'across'
+        ? { acrossMm: share.piece, alongMm: cross }
+        : { acrossMm: cross, alongMm: share.piece };
     const touches =
       edgeSide !== null &&
       (way.axis === 'horizontal' ||
@@ -361,14 +370,15 @@ function patternLayouts(context: PanelContext, edgeSide: Side | null): Layout[] 
   });
   const rightEdged = pieces.find(({ touches }) => touches && edgeSide === 'right');
   const base = rightEdged
-    ? roll.width - rightEdged.size.w - (lying === 'across' ? rightEdged.fromFirst : 0)
+    ? roll.width - rightEdged.size.acrossMm - (lying === 'across' ? rightEdged.fromFirst : 0)
     : 0;
   const layout = pieces.map(({ share, at, size, touches, fromFirst }): Shape[] => {
     const x =
       touches && edgeSide === 'right'
-        ? roll.width - size.w
+        ? roll.width - size.acrossMm
         : phaseOf(base + (lying === 'across' ? fromFirst : 0), pattern.across);
-    if (x + size.w > roll.width + SMALLEST_LACK_MM || (touches && edgeSide === 'left' && x > 0)) return [];
+    if (x + size.acrossMm > roll.width + SMALLEST_LACK_MM || (touches && edgeSide === 'left' && x > 0))
+      return [];
     const drop = pattern.drop === 'half' && lying === 'across' ? (at * pattern.along) / 2 : 0;
     return [
       {
@@ -398,7 +408,7 @@ export function panelLayouts(
     return edgeChoices(pane).flatMap((edgeSide) => {
       if (film.matchEdges) return matchedLayouts(context, edgeSide);
       if (film.pattern) return patternLayouts(context, edgeSide);
-      return lyings(context.sides, film).flatMap((lying) => plainLayouts(context, lying, edgeSide));
+      return orientations(context.sides, film).flatMap((lying) => plainLayouts(context, lying, edgeSide));
     });
   });
 }

@@ -9,14 +9,14 @@ export interface PlacedShape {
   readonly panel: number;
   readonly panels: number;
   readonly shape: Shape;
-  readonly x: number;
-  readonly y: number;
+  readonly acrossAtMm: number;
+  readonly alongAtMm: number;
 }
 
 /** A strip between two slits of a pull; pieces stand in it one after the other from the free end. */
 export interface OpenStrip {
-  readonly x: number;
-  readonly w: number;
+  readonly fromMm: number;
+  readonly widthMm: number;
   /** The side of the strip along which its pieces are lined up. */
   readonly lineUp: RollEdge;
   readonly filled: number;
@@ -24,8 +24,8 @@ export interface OpenStrip {
 }
 
 export interface OpenPull {
-  readonly start: number;
-  readonly length: number;
+  readonly startMm: number;
+  readonly lengthMm: number;
   /** Strips from the left roll edge inward, and from the right roll edge inward. */
   readonly left: readonly OpenStrip[];
   readonly right: readonly OpenStrip[];
@@ -38,7 +38,7 @@ export interface OpenSource {
   readonly costPerMm: number;
   /** No pull is slit at more places. */
   readonly mostSlits: number;
-  readonly used: number;
+  readonly usedMm: number;
   readonly pulls: readonly OpenPull[];
 }
 
@@ -46,15 +46,15 @@ interface Spot {
   readonly addedCost: number;
   /** Film this spot wastes or keeps from others, mm²: the second thing to go by. */
   readonly waste: number;
-  readonly place: (piece: Omit<PlacedShape, 'x' | 'y'>) => OpenSource;
+  readonly place: (piece: Omit<PlacedShape, 'acrossAtMm' | 'alongAtMm'>) => OpenSource;
 }
 
-const innerLeft = (pull: OpenPull) => pull.left.at(-1)?.x ?? 0;
+const innerLeft = (pull: OpenPull) => pull.left.at(-1)?.fromMm ?? 0;
 const leftEnd = (pull: OpenPull) => {
   const strip = pull.left.at(-1);
-  return strip ? innerLeft(pull) + strip.w : 0;
+  return strip ? innerLeft(pull) + strip.widthMm : 0;
 };
-const rightEnd = (pull: OpenPull, width: number) => pull.right.at(-1)?.x ?? width;
+const rightEnd = (pull: OpenPull, width: number) => pull.right.at(-1)?.fromMm ?? width;
 
 function replaced<Item>(list: readonly Item[], at: number, item: Item): Item[] {
   return list.map((old, index) => (index === at ? item : old));
@@ -70,10 +70,10 @@ function stripSuits(shape: Shape, side: RollEdge, index: number, strip: OpenStri
     case 'free':
       return true;
     case 'both':
-      return Math.abs(strip.w - width) < SMALLEST_LACK_MM;
+      return Math.abs(strip.widthMm - width) < SMALLEST_LACK_MM;
     case 'left':
     case 'right':
-      return index === 0 && side === shape.lane && (side === 'right' || strip.x === 0);
+      return index === 0 && side === shape.lane && (side === 'right' || strip.fromMm === 0);
   }
 }
 
@@ -90,7 +90,7 @@ const roomOf = new WeakMap<OpenPull, Room>();
 function roomIn(pull: OpenPull, width: number): Room {
   const known = roomOf.get(pull);
   if (known) return known;
-  const rooms = [...pull.left, ...pull.right].map(({ filled }) => pull.length - filled);
+  const rooms = [...pull.left, ...pull.right].map(({ filled }) => pull.lengthMm - filled);
   const room = { behindMm: Math.max(0, ...rooms), besideMm: rightEnd(pull, width) - leftEnd(pull) };
   roomOf.set(pull, room);
   return room;
@@ -99,17 +99,20 @@ function roomIn(pull: OpenPull, width: number): Room {
 function stripSpots(source: OpenSource, shape: Shape): Spot[] {
   const { width } = source.source;
   return source.pulls.flatMap((pull, pullAt) => {
-    if (shape.l > roomIn(pull, width).behindMm + SMALLEST_LACK_MM) return [];
+    if (shape.alongMm > roomIn(pull, width).behindMm + SMALLEST_LACK_MM) return [];
     return (['left', 'right'] as const).flatMap((side) =>
       pull[side].flatMap((strip, stripAt): Spot[] => {
-        const room = pull.length - strip.filled;
-        if (shape.l > room + SMALLEST_LACK_MM || shape.w > strip.w + SMALLEST_LACK_MM) return [];
+        const room = pull.lengthMm - strip.filled;
+        if (shape.alongMm > room + SMALLEST_LACK_MM || shape.acrossMm > strip.widthMm + SMALLEST_LACK_MM)
+          return [];
         if (!stripSuits(shape, side, stripAt, strip, width)) return [];
-        const x = strip.lineUp === 'left' ? strip.x : strip.x + strip.w - shape.w;
-        const waste = (strip.w - shape.w) * shape.l + Math.min(room - shape.l, shape.l / 4) * strip.w * 0.01;
+        const x = strip.lineUp === 'left' ? strip.fromMm : strip.fromMm + strip.widthMm - shape.acrossMm;
+        const waste =
+          (strip.widthMm - shape.acrossMm) * shape.alongMm +
+          Math.min(room - shape.alongMm, shape.alongMm / 4) * strip.widthMm * 0.01;
         const place: Spot['place'] = (piece) => {
-          const placed = { ...piece, x, y: strip.filled };
-          const grown = { ...strip, filled: strip.filled + shape.l, pieces: [...strip.pieces, placed] };
+          const placed = { ...piece, acrossAtMm: x, alongAtMm: strip.filled };
+          const grown = { ...strip, filled: strip.filled + shape.alongMm, pieces: [...strip.pieces, placed] };
           return withPull(source, pullAt, { ...pull, [side]: replaced(pull[side], stripAt, grown) });
         };
         return [{ addedCost: 0, waste, place }];
@@ -118,9 +121,20 @@ function stripSpots(source: OpenSource, shape: Shape): Spot[] {
   });
 }
 
-function newStrip(piece: Omit<PlacedShape, 'x' | 'y'>, side: RollEdge, x: number, y: number): OpenStrip {
-  const { w, l } = piece.shape;
-  return { x, w, lineUp: side, filled: y + l, pieces: [{ ...piece, x, y }] };
+function newStrip(
+  piece: Omit<PlacedShape, 'acrossAtMm' | 'alongAtMm'>,
+  side: RollEdge,
+  x: number,
+  y: number,
+): OpenStrip {
+  const { acrossMm: w, alongMm: l } = piece.shape;
+  return {
+    fromMm: x,
+    widthMm: w,
+    lineUp: side,
+    filled: y + l,
+    pieces: [{ ...piece, acrossAtMm: x, alongAtMm: y }],
+  };
 }
 
 function newStripSpots(source: OpenSource, shape: Shape): Spot[] {
@@ -128,13 +142,14 @@ function newStripSpots(source: OpenSource, shape: Shape): Spot[] {
   const side: RollEdge = shape.lane === 'right' ? 'right' : 'left';
   return source.pulls.flatMap((pull, pullAt): Spot[] => {
     const room = roomIn(pull, width).besideMm;
-    if (shape.w > room + SMALLEST_LACK_MM || shape.l > pull.length + SMALLEST_LACK_MM) return [];
+    if (shape.acrossMm > room + SMALLEST_LACK_MM || shape.alongMm > pull.lengthMm + SMALLEST_LACK_MM)
+      return [];
     if (shape.lane === 'both' || (shape.lane !== 'free' && pull[side].length > 0)) return [];
     const strips = pull.left.length + pull.right.length;
-    const slits = strips + (room - shape.w > SMALLEST_LACK_MM ? 1 : 0);
+    const slits = strips + (room - shape.acrossMm > SMALLEST_LACK_MM ? 1 : 0);
     if (strips > 0 && slits > source.mostSlits) return [];
-    const x = side === 'left' ? leftEnd(pull) : rightEnd(pull, width) - shape.w;
-    const waste = (pull.length - shape.l) * shape.w * 0.5;
+    const x = side === 'left' ? leftEnd(pull) : rightEnd(pull, width) - shape.acrossMm;
+    const waste = (pull.lengthMm - shape.alongMm) * shape.acrossMm * 0.5;
     const place: Spot['place'] = (piece) =>
       withPull(source, pullAt, { ...pull, [side]: [...pull[side], newStrip(piece, side, x, 0)] });
     return [{ addedCost: 0, waste, place }];
@@ -148,26 +163,34 @@ function newPullSpot(source: OpenSource, shape: Shape, patternStart: PatternStar
   const { width, length } = source.source;
   const { phase } = shape;
   const offset =
-    phase && patternStart !== null ? phaseOf(patternStart + phase.along - source.used, phase.repeatAlong) : 0;
-  const pullLength = offset + shape.l;
+    phase && patternStart !== null
+      ? phaseOf(patternStart + phase.along - source.usedMm, phase.repeatAlong)
+      : 0;
+  const pullLength = offset + shape.alongMm;
   const edgesMissing =
     (shape.lane === 'left' && phase !== null && phase.x > 0) ||
-    (shape.lane === 'both' && Math.abs(shape.w - width) > SMALLEST_LACK_MM);
+    (shape.lane === 'both' && Math.abs(shape.acrossMm - width) > SMALLEST_LACK_MM);
   if (
-    source.used + pullLength > length + SMALLEST_LACK_MM ||
-    shape.w > width + SMALLEST_LACK_MM ||
+    source.usedMm + pullLength > length + SMALLEST_LACK_MM ||
+    shape.acrossMm > width + SMALLEST_LACK_MM ||
     edgesMissing
   )
     return null;
   const side: RollEdge = shape.lane === 'right' ? 'right' : 'left';
-  const x = phase ? phase.x : side === 'left' ? 0 : width - shape.w;
+  const x = phase ? phase.x : side === 'left' ? 0 : width - shape.acrossMm;
   return {
     addedCost: source.costPerMm * pullLength,
-    waste: (width - shape.w) * pullLength * 0.5,
+    waste: (width - shape.acrossMm) * pullLength * 0.5,
     place: (piece) => {
       const strips = [newStrip(piece, side, x, offset)];
-      const pull: OpenPull = { start: source.used, length: pullLength, left: [], right: [], [side]: strips };
-      return { ...source, used: source.used + pullLength, pulls: [...source.pulls, pull] };
+      const pull: OpenPull = {
+        startMm: source.usedMm,
+        lengthMm: pullLength,
+        left: [],
+        right: [],
+        [side]: strips,
+      };
+      return { ...source, usedMm: source.usedMm + pullLength, pulls: [...source.pulls, pull] };
     },
   };
 }
@@ -225,7 +248,7 @@ export function layCopy(
         best = { ...spot, shape, weighed };
     }
     if (!best) return null;
-    if (best.shape.phase && patternStart === null) patternStart = at.used - best.shape.phase.along;
+    if (best.shape.phase && patternStart === null) patternStart = at.usedMm - best.shape.phase.along;
     at = best.place({ copyKey, panel: panel + 1, panels: layout.length, shape: best.shape });
     addedCost += best.weighed;
     waste += best.waste;

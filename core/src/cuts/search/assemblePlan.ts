@@ -23,35 +23,39 @@ function pullsOf(
   copies: ReadonlyMap<string, CopyOfPane>,
 ): Pull[] {
   return source.pulls.map((pull) => {
-    const placed = [...pull.left, ...pull.right].sort((a, b) => a.x - b.x).flatMap((strip) => strip.pieces);
-    const pieces = placed.flatMap(({ copyKey, panel, panels, shape, x, y }): Piece[] => {
-      const copy = copies.get(copyKey);
-      if (!copy) return [];
-      const { turn, w, l, cover, factoryEdge, seamEdges } = shape;
-      const id = `${copy.paneId}.${copy.copy}${panels > 1 ? `-${panel}` : ''}`;
-      const place = { x: tidyMm(x), y: tidyMm(y), w: tidyMm(w), l: tidyMm(l) };
-      return [
-        {
-          id,
-          paneId: copy.paneId,
-          copy: copy.copy,
-          panel,
-          panels,
-          ...place,
-          turn,
-          cover,
-          factoryEdge,
-          seamEdges,
-        },
-      ];
-    });
+    const placed = [...pull.left, ...pull.right]
+      .sort((a, b) => a.fromMm - b.fromMm)
+      .flatMap((strip) => strip.pieces);
+    const pieces = placed.flatMap(
+      ({ copyKey, panel, panels, shape, acrossAtMm: x, alongAtMm: y }): Piece[] => {
+        const copy = copies.get(copyKey);
+        if (!copy) return [];
+        const { turn, acrossMm: w, alongMm: l, cover, factoryEdge, seamEdges } = shape;
+        const id = `${copy.paneId}.${copy.copy}${panels > 1 ? `-${panel}` : ''}`;
+        const place = { x: tidyMm(x), y: tidyMm(y), w: tidyMm(w), l: tidyMm(l) };
+        return [
+          {
+            id,
+            paneId: copy.paneId,
+            copy: copy.copy,
+            panel,
+            panels,
+            ...place,
+            turn,
+            cover,
+            factoryEdge,
+            seamEdges,
+          },
+        ];
+      },
+    );
     return {
       id: '',
       sourceId: source.source.id,
-      start: tidyMm(pull.start),
-      length: tidyMm(pull.length),
+      start: tidyMm(pull.startMm),
+      length: tidyMm(pull.lengthMm),
       pieces,
-      offcuts: leftoversOf({ length: pull.length, pieces }, source.source, film, job),
+      offcuts: leftoversOf({ length: pull.lengthMm, pieces }, source.source, film, job),
     };
   });
 }
@@ -87,20 +91,20 @@ function summaryOf(
   const panes = job.panes
     .filter((pane) => pane.filmId === film.id && (placed.get(pane.id) ?? 0) > 0)
     .map((pane) => ({ ...pane, copies: placed.get(pane.id) ?? 0 }));
-  const usedLength = sources.reduce((sum, source) => sum + source.used, 0);
-  const cost = sources.reduce((sum, { source, used }) => sum + costPerMm(film, source) * used, 0);
+  const usedLength = sources.reduce((sum, source) => sum + source.usedMm, 0);
+  const cost = sources.reduce((sum, { source, usedMm: used }) => sum + costPerMm(film, source) * used, 0);
   const bound = withProven(filmBound(film, panes, job), proven, sources);
   // Where film on hand counts less than to buy it again, the bound is one of what counts, not of money or length.
   const weighed =
     (job.rules.bookValue ?? 1) < 1 &&
     job.stock.some((entry) => entry.filmId === film.id && entry.kind === 'roll');
-  const counts = sources.reduce((sum, { costPerMm: each, used: mm }) => sum + each * mm, 0);
+  const counts = sources.reduce((sum, { costPerMm: each, usedMm: mm }) => sum + each * mm, 0);
   const best = weighed ? (proven ?? 0) : (bound.lowerBoundLength ?? bound.lowerBoundCost ?? 0);
   const used = weighed ? counts : bound.lowerBoundLength === null ? cost : usedLength;
   const summary: FilmSummary = {
     filmId: film.id,
     usedLength: tidyMm(usedLength),
-    usedArea: tidyMm(sources.reduce((sum, { source, used: mm }) => sum + mm * source.width, 0)),
+    usedArea: tidyMm(sources.reduce((sum, { source, usedMm: mm }) => sum + mm * source.width, 0)),
     netArea: tidyMm(panes.reduce((sum, pane) => sum + pane.width * pane.height * pane.copies, 0)),
     ...(weighed
       ? {}

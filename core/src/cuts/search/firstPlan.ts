@@ -64,8 +64,8 @@ export function copiesOf(film: FilmForPlan, job: PlanJob): Copy[] {
     .filter((pane) => pane.filmId === film.id)
     .flatMap((pane) => {
       const division = divide(pane, film, job.rules);
-      const fitting = wholeShapes(pane, film, job.rules).filter((shape) => shape.w <= widest);
-      const pullMm = fitting.length > 0 ? Math.min(...fitting.map((shape) => shape.l)) : pane.height;
+      const fitting = wholeShapes(pane, film, job.rules).filter((shape) => shape.acrossMm <= widest);
+      const pullMm = fitting.length > 0 ? Math.min(...fitting.map((shape) => shape.alongMm)) : pane.height;
       return Array.from({ length: pane.count }, (_, at) => ({
         key: `${pane.id}\n${at + 1}`,
         paneId: pane.id,
@@ -85,7 +85,7 @@ function stockSources(film: FilmForPlan, job: PlanJob): OpenSource[] {
       factoryEdges,
       costPerMm: weightPerMm(film, { kind, width }, job),
       mostSlits: job.rules.work?.mostSlits ?? Infinity,
-      used: 0,
+      usedMm: 0,
       pulls: [],
     }));
 }
@@ -98,7 +98,7 @@ function newSource(film: FilmForPlan, roll: { width: number; length: number }, j
     factoryEdges: BOTH_EDGES,
     costPerMm: costPerMm(film, source),
     mostSlits,
-    used: 0,
+    usedMm: 0,
     pulls: [],
   };
 }
@@ -143,7 +143,7 @@ export function pack(
     const favour = (shape: Shape) => order.favour(copy, shape);
     let best: (PlacedCopy & { at: number }) | null = null;
     const tryOn = (source: OpenSource, at: number) => {
-      if (!mayComeOff(copy.pane, source.source)) return;
+      if (!mayComeOff(copy.pane, { ...source.source, widthMm: source.source.width })) return;
       for (const layout of layouts(copy, source.source)) {
         const placed = layCopy(source, copy.key, layout, favour);
         if (placed && (!best || isBetter(placed, best))) best = { ...placed, at };
@@ -157,14 +157,14 @@ export function pack(
       sources = sources.map((source, at) => (at === chosen.at ? chosen.source : source));
     else sources.push({ ...chosen.source, source: { ...chosen.source.source, id: nextId() } });
   }
-  const used = sources.filter((source) => source.used > 0);
-  const cost = used.reduce((sum, source) => sum + source.costPerMm * source.used, 0);
+  const used = sources.filter((source) => source.usedMm > 0);
+  const cost = used.reduce((sum, source) => sum + source.costPerMm * source.usedMm, 0);
   return { sources: used, unplaced, cost };
 }
 
 export function isBetterPacking(one: Packed, other: Packed): boolean {
   const run = ({ sources }: Packed) =>
-    sources.reduce((sum, { used, source }) => sum + used * source.width, 0);
+    sources.reduce((sum, { usedMm: used, source }) => sum + used * source.width, 0);
   const figures = (packed: Packed) => [
     packed.unplaced.length,
     packed.cost,

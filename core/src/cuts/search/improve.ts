@@ -10,7 +10,7 @@ import { searchPulls, type SearchEffort } from './optimise/search.ts';
 import type { PlanEffort } from './planEffort.ts';
 import type { FilmForPlan, PlanJob } from '../format/planJob.ts';
 import type { OpenSource } from '../lay/rollPacking.ts';
-import { weighPlan } from '../cost/weighPlan.ts';
+import { costPlan } from '../cost/costPlan.ts';
 
 export interface FilmState {
   readonly film: FilmForPlan;
@@ -42,7 +42,7 @@ export function totalOf(
   sources: readonly OpenSource[],
 ): number {
   const named = new Map<string, CopyOfPane>(copies.map((copy) => [copy.key, copy]));
-  return weighPlan({ ...job, films: [film] }, planOfSources(job, film, sources, named)).total;
+  return costPlan({ ...job, films: [film] }, planOfSources(job, film, sources, named)).total;
 }
 
 /** Sums of lengths in another order differ by less, in money. */
@@ -149,7 +149,7 @@ export function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell
 function choicesOfSupply(
   { film, supplies }: Demand,
   job: PlanJob,
-): ((supply: Omit<Supply, 'at'>) => boolean)[] {
+): ((supply: Omit<Supply, 'index'>) => boolean)[] {
   const widths = [...new Set(film.rolls.map(({ width }) => width))];
   const lotOf = new Map(job.stock.map(({ id, lot }) => [id, lot ?? null]));
   const onHand = supplies.some(({ kind }) => kind !== 'new');
@@ -159,10 +159,14 @@ function choicesOfSupply(
   );
   return [
     ...(widths.length > 1
-      ? widths.map((width) => (supply: Omit<Supply, 'at'>) => supply.kind !== 'new' || supply.width === width)
+      ? widths.map(
+          (width) => (supply: Omit<Supply, 'index'>) => supply.kind !== 'new' || supply.widthMm === width,
+        )
       : []),
-    ...(onHand ? [(supply: Omit<Supply, 'at'>) => supply.kind === 'new'] : []),
-    ...lots.map((lot) => (supply: Omit<Supply, 'at'>) => supply.id !== null && lotOf.get(supply.id) === lot),
+    ...(onHand ? [(supply: Omit<Supply, 'index'>) => supply.kind === 'new'] : []),
+    ...lots.map(
+      (lot) => (supply: Omit<Supply, 'index'>) => supply.id !== null && lotOf.get(supply.id) === lot,
+    ),
   ];
 }
 
@@ -170,15 +174,15 @@ function choicesOfSupply(
 const SHAKEN_APART = 200;
 
 /** Puts the pulls of two parts of a film's plan together: on a roll that both take from, one behind the other. */
-function together(one: readonly OpenSource[], other: readonly OpenSource[]): OpenSource[] {
+function joinParts(one: readonly OpenSource[], other: readonly OpenSource[]): OpenSource[] {
   const behind = new Map(other.map((each) => [each.source.id, each]));
   const joined = one.map((each) => {
     const next = behind.get(each.source.id);
     if (!next) return each;
     behind.delete(each.source.id);
-    const pulls = next.pulls.map((pull) => ({ ...pull, start: pull.start + each.used }));
+    const pulls = next.pulls.map((pull) => ({ ...pull, start: pull.startMm + each.usedMm }));
     // The source of the first part: it has its whole length.
-    return { ...each, used: each.used + next.used, pulls: [...each.pulls, ...pulls] };
+    return { ...each, usedMm: each.usedMm + next.usedMm, pulls: [...each.pulls, ...pulls] };
   });
   return [...joined, ...behind.values()];
 }
@@ -195,7 +199,7 @@ function improveApart(state: FilmState, job: PlanJob, effort: PlanEffort, tell: 
   const own = job.panes.filter(({ filmId }) => filmId === film.id);
   const easy = own.filter((pane) => !isOdd(pane));
   if (easy.length === 0) {
-    shake(state, job, effort, tell);
+    perturb(state, job, effort, tell);
     return;
   }
   const oddJob: PlanJob = { ...job, panes: own.filter(isOdd) };
@@ -209,13 +213,13 @@ function improveApart(state: FilmState, job: PlanJob, effort: PlanEffort, tell: 
     bound: null,
   };
   const oddRounds = Math.min(effort.rounds, SHAKEN_APART);
-  shake(
+  perturb(
     odd,
     oddJob,
     { ...effort, rounds: oddRounds, shouldStop: () => effort.shouldStop(0.3) },
     () => undefined,
   );
-  const used = new Map(odd.packed.sources.map(({ source, used: mm }) => [source.id, mm]));
+  const used = new Map(odd.packed.sources.map(({ source, usedMm: mm }) => [source.id, mm]));
   const easyJob: PlanJob = {
     ...job,
     panes: easy,
@@ -229,7 +233,7 @@ function improveApart(state: FilmState, job: PlanJob, effort: PlanEffort, tell: 
     ...used.keys(),
   ]);
   if (packed.unplaced.length > 0) {
-    shake(state, job, effort, tell);
+    perturb(state, job, effort, tell);
     return;
   }
   const rest: FilmState = {
@@ -242,7 +246,7 @@ function improveApart(state: FilmState, job: PlanJob, effort: PlanEffort, tell: 
     bound: null,
   };
   const join = () => {
-    const sources = together(odd.packed.sources, rest.packed.sources);
+    const sources = joinParts(odd.packed.sources, rest.packed.sources);
     const cost = odd.packed.cost + rest.packed.cost;
     const total = job.rules.work ? totalOf(film, job, copies, sources) : cost;
     // What is proven of the others is proven of the whole only where the odd ones take nothing.
@@ -274,7 +278,7 @@ function patternedPanes(film: FilmForPlan, job: PlanJob): ReadonlySet<string> {
 }
 
 /** Shakes the order and the turns of the first way of packing and keeps the best: for what the search cannot lay. */
-function shake(state: FilmState, job: PlanJob, effort: PlanEffort, tell: () => void): void {
+function perturb(state: FilmState, job: PlanJob, effort: PlanEffort, tell: () => void): void {
   for (let round = 1; round <= effort.rounds && !effort.shouldStop(); round += 1) {
     const { film, copies, layouts } = state;
     const tried = pack(film, job, packingOrder(copies, film, effort.random, round), layouts);

@@ -6,7 +6,7 @@ import {
   type PaneAmongOthers,
   type Piece,
   type SeamMarks,
-  type SpliceOfPane,
+  type SeamPlaces,
 } from '../../cuts/index.ts';
 import { pieceSize } from '../../film/index.ts';
 import {
@@ -79,7 +79,7 @@ export interface DerivedJob {
   /** When the sun is on the panes of a wall within the site's local day `YYYY-MM-DD`. */
   readonly sunOf: (wallId: string, day: string) => readonly DayStretch[];
   /** Where the seams of a pane may go; null where it needs none. */
-  readonly seamPlacesOf: (paneId: string) => SpliceOfPane | null;
+  readonly seamPlacesOf: (paneId: string) => SeamPlaces | null;
 }
 
 /** Readings in doubt by pane, where they have been worked out elsewhere (a worker). */

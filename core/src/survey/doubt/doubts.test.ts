@@ -61,12 +61,12 @@ describe('a reading against its sisters', () => {
       819,
     ],
     ['inches among millimetres', read(819, 820, 32.25, 1300, 1301, 1302), 'widthBottom', 'otherUnit', 819.15],
-    ['ten centimetres off', read(819, 820, 919, 1300, 1301, 1302), 'widthBottom', 'tenSlip', 819],
+    ['ten centimetres off', read(819, 820, 919, 1300, 1301, 1302), 'widthBottom', 'offBy10cm', 819],
     [
       'a foot off',
       read('32 1/4', '32 1/4', '44 1/4', '51 0/1', null, null),
       'widthBottom',
-      'footSlip',
+      'offByOneFoot',
       819.15,
     ],
     [
@@ -134,7 +134,7 @@ describe('a reading against what else is known', () => {
     ]);
     expect(about(read(680, 680, 680, 1120), {}, others)).toEqual([]);
     expect(about(read(740, null, null, 1120), {}, others)).toMatchObject([
-      { slip: 'tenSlip', likelyMm: 640 },
+      { slip: 'offBy10cm', likelyMm: 640 },
     ]);
   });
 
@@ -156,7 +156,7 @@ describe('a reading against what else is known', () => {
     // Leaning by 10 mm: one diagonal longer, the other shorter.
     expect(with2(1008, 992)).toEqual([]);
     expect(with2(1000, 1100)).toMatchObject([
-      { code: 'diagonal.impossible', place: 'diagonalUp', slip: 'tenSlip' },
+      { code: 'diagonal.impossible', place: 'diagonalUp', slip: 'offBy10cm' },
     ]);
   });
 
@@ -193,7 +193,7 @@ describe('a reading against what else is known', () => {
   test('the sentence says what speaks against it and what it may have been', () => {
     const [doubt] = about(read(891, 819, 820, 1300, 1301, 1302));
     expect(doubt && describeDoubt(doubt, 'mm')).toBe(
-      'Width at top is 891 mm, its sisters say 819.5 mm; the rule allows 4 mm. Perhaps two digits changed places: 819 mm.',
+      'Width at top is 891 mm, the other readings say 819.5 mm; the rule allows 4 mm. Perhaps two digits changed places: 819 mm.',
     );
   });
 });

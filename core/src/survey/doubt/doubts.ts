@@ -187,7 +187,7 @@ function twinDoubts(found: Case, axis: Axis, twins: readonly SizedPane[]): Doubt
 }
 
 /** Slips that hardly come about by chance between two panes that are really different. */
-const SURE_SLIPS = new Set<string>(['otherUnit', 'tenSlip', 'footSlip']);
+const SURE_SLIPS = new Set<string>(['otherUnit', 'offBy10cm', 'offByOneFoot']);
 
 const along = (pane: SizedPane, axis: Axis) => (axis === 'width' ? pane.widthMm : pane.heightMm);
 

@@ -1,7 +1,14 @@
 import { MM_PER_INCH } from '../../units/index.ts';
 
 /** Ways in which a right length becomes a wrong reading. */
-export const SLIPS = ['swappedDigits', 'otherUnit', 'fraction', 'tenSlip', 'footSlip', 'unknown'] as const;
+export const SLIPS = [
+  'swappedDigits',
+  'otherUnit',
+  'fraction',
+  'offBy10cm',
+  'offByOneFoot',
+  'unknown',
+] as const;
 export type Slip = (typeof SLIPS)[number];
 
 export interface LikelySlip {
@@ -61,8 +68,8 @@ export function likelySlip(
 ): LikelySlip {
   const { mm, typed } = reading;
   const candidates: LikelySlip[] = [
-    ...[mm + TEN_CM_MM, mm - TEN_CM_MM].map((likelyMm) => ({ slip: 'tenSlip' as const, likelyMm })),
-    ...[mm + FOOT_MM, mm - FOOT_MM].map((likelyMm) => ({ slip: 'footSlip' as const, likelyMm })),
+    ...[mm + TEN_CM_MM, mm - TEN_CM_MM].map((likelyMm) => ({ slip: 'offBy10cm' as const, likelyMm })),
+    ...[mm + FOOT_MM, mm - FOOT_MM].map((likelyMm) => ({ slip: 'offByOneFoot' as const, likelyMm })),
     ...UNIT_RATIOS.map((ratio) => ({ slip: 'otherUnit' as const, likelyMm: mm * ratio })),
     ...swapped(typed, mm).map((likelyMm) => ({ slip: 'swappedDigits' as const, likelyMm })),
     ...otherFractions(mm).map((likelyMm) => ({ slip: 'fraction' as const, likelyMm })),

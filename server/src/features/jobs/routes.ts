@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { RULES_OF_ROLES, bookForJob, operations } from '@neat-sill/core/contract';
+import { RULES_OF_ROLES, shopDataFor, operations } from '@neat-sill/core/contract';
 import {
   deriveJob,
   EMPTY_RECORDS,
@@ -47,7 +47,7 @@ export function jobRoutes(db: Database, now: () => Date): Router {
     mustMakeJobs(caller);
     const { shopId, id: personId } = caller.person;
     return db.inShop(shopId, async (tx) =>
-      importJob(tx, body, bookForJob(await readShopBook(tx), null), { shopId, personId, now: now() }),
+      importJob(tx, body, shopDataFor(await readShopBook(tx), null), { shopId, personId, now: now() }),
     );
   });
 
@@ -73,7 +73,7 @@ export function jobRoutes(db: Database, now: () => Date): Router {
       const job = await readJob(tx, id.data);
       if (!job) throw notFound('The job');
       const day = now().toISOString().slice(0, 10);
-      const shop = shopDataOfJob(job.records, bookForJob(await readShopBook(tx), id.data), day);
+      const shop = shopDataOfJob(job.records, shopDataFor(await readShopBook(tx), id.data), day);
       return writeJobFile(job.records, deriveJob(job.records, shop).plan.job);
     });
     const name = file.name.replaceAll(/[^\p{L}\p{N} _-]/gu, '').trim() || 'job';

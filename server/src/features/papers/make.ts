@@ -4,7 +4,7 @@ import type { Database } from '../../db/database.ts';
 import { papers, pictures, shops } from '../../db/schema.ts';
 import type { QueuedWork } from '../../queue/queue.ts';
 import { readJob } from '../jobs/index.ts';
-import { bookForJob } from '@neat-sill/core/contract';
+import { shopDataFor } from '@neat-sill/core/contract';
 import { readShopBook } from '../shop/index.ts';
 import { careSheet } from './careSheet.ts';
 import { conditionSheet } from './conditionSheet.ts';
@@ -27,7 +27,7 @@ export async function makePaper(
       paper.kind === 'condition-sheet'
         ? await tx.select().from(pictures).where(eq(pictures.jobId, paper.jobId))
         : [];
-    return { paper, job, shop, photographs, book: bookForJob(await readShopBook(tx), paper.jobId) };
+    return { paper, job, shop, photographs, book: shopDataFor(await readShopBook(tx), paper.jobId) };
   });
   if (!asked || asked.paper.state !== 'waiting') return;
   const { paper, job, shop, photographs } = asked;

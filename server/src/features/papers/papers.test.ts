@@ -4,7 +4,7 @@ import { jobFileForTest, readingsForTest, recordsForTest } from '@neat-sill/core
 import { seededRandom } from '@neat-sill/core/units';
 import type { ApiCaller } from '../../testing/caller.ts';
 import { signedIn } from '../../testing/caller.ts';
-import { bookForJob } from '@neat-sill/core/contract';
+import { shopDataFor } from '@neat-sill/core/contract';
 import { startTestServer, type TestServer } from '../../testing/server.ts';
 import { makePaper } from './make.ts';
 
@@ -48,7 +48,7 @@ describe('papers', () => {
     const whole = recordsForTest({
       panes: { p2: { readings: readingsForTest([700, 700, 700, 900, 900, 900]) } },
     });
-    const book = bookForJob((await owner.get('/shop-book')).body, null);
+    const book = shopDataFor((await owner.get('/shop-book')).body, null);
     const { job } = deriveJob(whole, book).plan;
     const plan = planCuts(job, { random: seededRandom(1), rounds: 5, shouldStop: () => false });
     const kept = { plan, job, cutPullIds: [], lockedPullIds: [], keptAt: '2026-05-04T15:00:00Z' };

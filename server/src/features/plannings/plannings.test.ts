@@ -63,7 +63,7 @@ test('a planning lost with its worker is begun again, one that is done is not', 
   if (!order) throw new Error('nothing was handed to the worker');
   // As a worker leaves it that was killed: taken up, not finished.
   await server.db.inShop(shop.id, async (tx) => {
-    const { takeUp } = await import('./store.ts');
+    const { claimPlanning: takeUp } = await import('./store.ts');
     await takeUp(tx, order.planningId, new Date());
   });
   expect((await last()).state).toBe('working');

@@ -6,7 +6,7 @@ import { notAllowed, notFound } from '../../http/problem.ts';
 import { signedInRoute, type Caller } from '../../http/route.ts';
 import type { WorkQueue } from '../../queue/queue.ts';
 import { readJob } from '../jobs/index.ts';
-import { addPlanning, asAnswer, lastPlanning, stopPlannings } from './store.ts';
+import { addPlanning, toPlanningDto, lastPlanning, stopPlannings } from './store.ts';
 
 function mayPlan({ person }: Caller): void {
   if (!mayWrite(person.role, 'plan')) throw notAllowed('Only the owner and installers plan cuts.');
@@ -24,13 +24,13 @@ export function planningRoutes(db: Database, queue: WorkQueue, now: () => Date):
       return addPlanning(tx, who, body);
     });
     await queue.send('planning', { shopId, planningId: row.id });
-    return asAnswer(row, 0);
+    return toPlanningDto(row, 0);
   });
 
   signedInRoute(router, operations.lastPlanning, ({ caller, params }) =>
     db.inShop(caller.person.shopId, async (tx) => {
       const row = await lastPlanning(tx, params.id);
-      return { planning: row && asAnswer(row, params.seen) };
+      return { planning: row && toPlanningDto(row, params.seen) };
     }),
   );
 
@@ -39,7 +39,7 @@ export function planningRoutes(db: Database, queue: WorkQueue, now: () => Date):
     return db.inShop(caller.person.shopId, async (tx) => {
       await stopPlannings(tx, params.id, now());
       const row = await lastPlanning(tx, params.id);
-      return { planning: row && asAnswer(row, 0) };
+      return { planning: row && toPlanningDto(row, 0) };
     });
   });
 

@@ -3,7 +3,7 @@ import { Worker } from 'node:worker_threads';
 import type { Database } from '../../db/database.ts';
 import type { QueuedWork } from '../../queue/queue.ts';
 import type { ThreadMessage, ThreadOrder } from './planThread.ts';
-import { finish, keepBetter, takeUp } from './store.ts';
+import { finish, keepBetter, claimPlanning } from './store.ts';
 
 /** How often the best plan so far is written, and it is looked whether somebody has stopped. */
 const LOOK_EVERY_MS = 700;
@@ -30,7 +30,7 @@ export async function runPlanning(
   { shopId, planningId }: QueuedWork['planning'],
   now: () => Date,
 ): Promise<void> {
-  const taken = await db.inShop(shopId, (tx) => takeUp(tx, planningId, now()));
+  const taken = await db.inShop(shopId, (tx) => claimPlanning(tx, planningId, now()));
   if (!taken) return;
   const stop = new SharedArrayBuffer(4);
   const order: ThreadOrder = { ...taken, stop };

@@ -7,7 +7,7 @@ import { plannings } from '../../db/schema.ts';
 type Row = typeof plannings.$inferSelect;
 
 /** As the asker sees it; without its plan where no more were found than the asker has seen. */
-export function asAnswer(row: Omit<Row, 'work'>, seen: number): Planning {
+export function toPlanningDto(row: Omit<Row, 'work'>, seen: number): Planning {
   const { id, workKey, state, seconds, found, afterSeconds, problem, askedAt, startedAt, plan } = row;
   return {
     id,
@@ -75,7 +75,7 @@ export async function lastPlanning(tx: Tx, jobId: string): Promise<Omit<Row, 'wo
 }
 
 /** Takes a planning up. Null where it was stopped meanwhile, or is done. One that was lost with its worker is begun again. */
-export async function takeUp(
+export async function claimPlanning(
   tx: Tx,
   id: string,
   now: Date,

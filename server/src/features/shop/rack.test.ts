@@ -1,4 +1,4 @@
-import { bookForJob } from '@neat-sill/core/contract';
+import { shopDataFor } from '@neat-sill/core/contract';
 import { PLAN_ID, planCuts, type KeptPlan } from '@neat-sill/core/cuts';
 import { deriveJob } from '@neat-sill/core/job';
 import { jobFileForTest, readingsForTest, recordsForTest } from '@neat-sill/core/testing';
@@ -55,7 +55,7 @@ const keptTimes = { last: 0 };
 
 /** A plan of a job off some of the rack only (new film where that is not enough), as somebody would keep it. */
 async function planOff(jobId: string, stockIds: readonly string[]): Promise<KeptPlan> {
-  const book = bookForJob((await owner.get('/shop-book')).body, null);
+  const book = shopDataFor((await owner.get('/shop-book')).body, null);
   const all = (await rack()).map(({ entry }) => entry);
   const stock = all.filter(({ id }) => stockIds.includes(id)) as unknown as typeof book.stock;
   const { job } = deriveJob(records, { ...book, stock, cutBefore: {} }).plan;

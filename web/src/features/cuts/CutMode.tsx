@@ -49,7 +49,7 @@ export function CutMode({ kept, steps, filmName, onClose }: CutModeProps) {
   const open = steps.findIndex(({ pull }) => !kept.cutPullIds.includes(pull.id));
   const [at, setAt] = useState(Math.max(0, open));
   const step = steps[at];
-  const film = job.book.films.find(({ id }) => id === step?.source.filmId);
+  const film = job.jobShopData.films.find(({ id }) => id === step?.source.filmId);
   const isCut = step ? kept.cutPullIds.includes(step.pull.id) : false;
   const tick = () => {
     if (!step) return;

@@ -26,7 +26,7 @@ import { WhatIf } from './WhatIf.tsx';
 /** Cuts: the roll hanging from its box, one pull below the other, each with its instruction beside it. */
 export function CutsBench() {
   const { plan, state, kept, job: planJob, stop } = useLivePlan();
-  const { book, edit, records, jobId, header } = useJob();
+  const { jobShopData: book, edit, records, jobId, header } = useJob();
   const rearrange = useRearrange();
   const [problem, setProblem] = useState<string | null>(null);
   const keepPlan = useKeepPlan();
@@ -63,7 +63,7 @@ export function CutsBench() {
       ? [
           {
             key: 'counts',
-            title: `Counts ${count.total.toFixed(2)}`,
+            title: `Plan cost ${count.total.toFixed(2)}`,
             content: () => <PlanCounts count={count} />,
           },
         ]

@@ -1,4 +1,4 @@
-import { lotsByRoom, weighPlan, type PlanCount } from '@neat-sill/core/cuts';
+import { lotsByRoom, costPlan, type PlanCost } from '@neat-sill/core/cuts';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useJob, useLivePlan } from '../job/index.ts';
@@ -7,7 +7,7 @@ import { Note } from '../../ui/Note.tsx';
 
 const money = (amount: number) => amount.toFixed(2).replace('-', '−');
 
-function lines(count: PlanCount): [string, number][] {
+function lines(count: PlanCost): [string, number][] {
   const all: [string, number][] = [
     ['Film off new rolls, by its length', count.newFilm],
     ['Tied up in the rest of rolls bought whole', count.boughtRest],
@@ -50,7 +50,7 @@ export function MixedLots() {
 }
 
 /** What the plan was weighed by, line by line, from the house rules. */
-export function PlanCounts({ count }: { count: PlanCount }) {
+export function PlanCounts({ count }: { count: PlanCost }) {
   return (
     <>
       <table className="w-full text-sm">
@@ -83,9 +83,9 @@ export function PlanCounts({ count }: { count: PlanCount }) {
 }
 
 /** What the plan that is shown counts; null while there is none, or without prices. */
-export function usePlanCount(): PlanCount | null {
+export function usePlanCount(): PlanCost | null {
   const { plan, job } = useLivePlan();
-  return useMemo(() => (plan && plan.summary.cost !== null ? weighPlan(job, plan) : null), [job, plan]);
+  return useMemo(() => (plan && plan.summary.cost !== null ? costPlan(job, plan) : null), [job, plan]);
 }
 
 /** What the plan counts for each film, beside what no plan can count less than. */
@@ -97,7 +97,7 @@ export function useCountsOfFilms(): (filmId: string) => { total: number; least: 
         job.films.flatMap((film) => {
           const proven = least[film.id];
           return plan && proven !== undefined
-            ? [[film.id, { total: weighPlan({ ...job, films: [film] }, plan).total, least: proven }] as const]
+            ? [[film.id, { total: costPlan({ ...job, films: [film] }, plan).total, least: proven }] as const]
             : [];
         }),
       ),

@@ -18,7 +18,7 @@ const DRAWING_PX = 220;
 /** The pieces as files for a plotter, and a stand-in of one that shows what it would cut. */
 export function PlotFiles({ steps }: { steps: readonly CutStep[] }) {
   const unit = useUnit();
-  const { derived, rules, book } = useJob();
+  const { derived, rules, jobShopData: book } = useJob();
   const { job: planJob } = useLivePlan();
   const [what, setWhat] = useState<'pieces' | 'outlines'>('pieces');
   const [state, setState] = useState<PlotReport | 'sending' | null>(null);

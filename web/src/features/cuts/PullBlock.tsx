@@ -90,7 +90,7 @@ const OVER = { may: 'bg-edge-tint', mayNot: 'bg-brick-tint' } as const;
 /** One pull: as it hangs off the roll, and beside it what hands do, in their order. */
 export function PullBlock({ step, state, hands: ofAll, over, lock, menuOf, onSpoiled }: PullBlockProps) {
   const unit = useUnit();
-  const { book, records } = useJob();
+  const { jobShopData: book, records } = useJob();
   const film = book.films.find(({ id }) => id === step.source.filmId);
   const { pull, strips, keep, knifeAtMm } = step;
   // As a text: a pull is drawn anew only when one of its own pieces lights up or goes out.

@@ -17,7 +17,7 @@ export function SchoolChoice() {
         job.edit('House rules', [patchRecord(job.records, 'job', HEADER_ID, { ruleSetId })])
       }
     >
-      {job.book.ruleSets.map((rules) => (
+      {job.jobShopData.ruleSets.map((rules) => (
         <RadioGroup.Item
           key={rules.id}
           value={rules.id}

@@ -1,7 +1,7 @@
-import { moveSeam, seamsNow, snapSeam, type SpliceOfPane } from '@neat-sill/core/cuts';
+import { moveSeam, seamsNow, snapSeam, type SeamPlaces } from '@neat-sill/core/cuts';
 import { patchRecord } from '@neat-sill/core/record';
 import { formatLength } from '@neat-sill/core/units';
-import { describeSplice, describeSpliceProblem } from '@neat-sill/core/words';
+import { describeSplice, describeSeamProblem } from '@neat-sill/core/words';
 import { useMemo, useRef, useState } from 'react';
 import { useDrag } from '../../drawing/useDrag.ts';
 import { PanelPictures } from './PanelPictures.tsx';
@@ -15,7 +15,7 @@ const STEP_MM = 10;
 type Axis = 'vertical' | 'horizontal';
 
 interface SeamInHandProps {
-  readonly splice: SpliceOfPane;
+  readonly splice: SeamPlaces;
   readonly label: string;
   readonly axis: Axis;
   readonly places: readonly number[];
@@ -75,7 +75,7 @@ function SeamDrawing({
   places,
   onMove,
 }: {
-  splice: SpliceOfPane;
+  splice: SeamPlaces;
   label: string;
   axis: Axis;
   places: readonly number[];
@@ -125,14 +125,14 @@ function SeamDrawing({
 }
 
 /** Where the seams of one divided pane go: the best few with their reasons, or where somebody puts them. */
-function SeamsOfPane({ pane, splice }: { pane: PaneWithId; splice: SpliceOfPane }) {
+function SeamsOfPane({ pane, splice }: { pane: PaneWithId; splice: SeamPlaces }) {
   const job = useJob();
   const unit = useUnit();
   const [problem, setProblem] = useState<string | null>(null);
   const { atMm } = pane.seams;
   const put = (axis: Axis, places: readonly number[]) => {
     const why = splice.problemAt(axis, places);
-    setProblem(why && describeSpliceProblem(why, unit));
+    setProblem(why && describeSeamProblem(why, unit));
     if (why) return;
     job.edit(`Seam of pane ${pane.label}`, [
       patchRecord(job.records, 'pane', pane.id, { seams: { allowed: true, axis, atMm: places } }),
@@ -180,7 +180,7 @@ function SeamsOfPane({ pane, splice }: { pane: PaneWithId; splice: SpliceOfPane 
                 ]);
               }}
             >
-              Where it is usual
+              Reset to default
             </Button>
           )}
         </div>

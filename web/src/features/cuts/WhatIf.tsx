@@ -34,7 +34,7 @@ const MOST_SEAMS = 3;
 /** Films that could be on the panes of a film instead: of its kind first, the cheaper ones, none that is refused there. */
 function otherFilms(job: OpenJob, film: Film, panes: readonly PaneWithId[]): Film[] {
   const price = (each: Film) => pricePerM2(each) ?? Infinity;
-  return job.book.films
+  return job.jobShopData.films
     .filter(({ id, mount, rolls }) => id !== film.id && mount === film.mount && rolls.length > 0)
     .sort((a, b) => Number(b.kind === film.kind) - Number(a.kind === film.kind) || price(a) - price(b))
     .filter((each) =>
@@ -52,7 +52,7 @@ function useVariants(): readonly Variant[] {
   const unit = useUnit();
   const divided = useDividedPanes();
   return useMemo(() => {
-    const { header, book, allPanes, records } = job;
+    const { header, jobShopData: book, allPanes, records } = job;
     const ofHeader = (patch: Partial<JobHeader>) =>
       [patchRecord(records, 'job', HEADER_ID, patch)].filter((change) => change !== null);
     const used = rollup(
@@ -157,7 +157,7 @@ function Row({
 export function WhatIf() {
   const job = useJob();
   const variants = useVariants();
-  const { records, book } = job;
+  const { records, jobShopData: book } = job;
   const orders = useMemo(
     () =>
       variants.map(({ key, changes }) => ({

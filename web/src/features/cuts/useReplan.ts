@@ -1,4 +1,4 @@
-import { PLAN_ID, restOf, type CutPlan, type KeptPlan } from '@neat-sill/core/cuts';
+import { PLAN_ID, freezeAndReplan, type CutPlan, type KeptPlan } from '@neat-sill/core/cuts';
 import { recordAt } from '@neat-sill/core/record';
 import { checkPlan } from '@neat-sill/core/check';
 import { useEffect, useRef, useState } from 'react';
@@ -45,7 +45,7 @@ export function useReplan(): Replan {
   useEffect(() => () => worker.current?.terminate(), []);
   const replan: Replan['replan'] = (kept, spoiledPieceIds) => {
     worker.current?.terminate();
-    const rest = restOf(kept, live.job, spoiledPieceIds);
+    const rest = freezeAndReplan(kept, live.job, spoiledPieceIds);
     setState('planning');
     setRemade(null);
     const started = new Worker(new URL('../../workers/plan.worker.ts', import.meta.url), { type: 'module' });

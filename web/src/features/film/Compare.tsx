@@ -49,16 +49,29 @@ interface Shown {
 /** What light, heat and fading do; every figure for this pane. */
 function glassRows({ bare, found, unit }: Shown): readonly Row[] {
   const winter = (facesC: number) => formatTemperature(facesC, unit);
-  const yearOf = (shgc: number) => `${Math.round(sum(found.sun.straight.average) * shgc)} kWh/m²`;
-  const { clear } = found.sun.straight;
+  const yearOf = (shgc: number) =>
+    `${Math.round(sum(found.sun.normalEquivalentKWhM2.average) * shgc)} kWh/m²`;
+  const { clear } = found.sun.normalEquivalentKWhM2;
   const southern = found.place.site.latitude < 0;
   const [summer = 0, winterSun = 0] = southern ? [clear[11], clear[5]] : [clear[5], clear[11]];
   const dayOf = (shgc: number) =>
     `${((summer * shgc) / 30).toFixed(1)}, ${((winterSun * shgc) / 31).toFixed(1)} kWh/m²`;
   return [
-    ['Light through', percent(bare.light), (of) => percent(of.light)],
-    ['Light thrown back outside', percent(bare.shineOut), (of) => percent(of.shineOut)],
-    ['Light thrown back into the room', percent(bare.shineIn), (of) => percent(of.shineIn)],
+    [
+      'Visible transmittance (VLT)',
+      percent(bare.visibleTransmittance),
+      (of) => percent(of.visibleTransmittance),
+    ],
+    [
+      'Visible reflectance outside (VLR)',
+      percent(bare.visibleReflectanceOut),
+      (of) => percent(of.visibleReflectanceOut),
+    ],
+    [
+      'Visible reflectance inside',
+      percent(bare.visibleReflectanceIn),
+      (of) => percent(of.visibleReflectanceIn),
+    ],
     [
       'Colour of the light',
       'as the glass has it',
@@ -196,7 +209,7 @@ interface CompareProps {
 export function Compare({ found, pane, panes, figures, onClose }: CompareProps) {
   const unit = useUnit();
   const { rules } = useJob();
-  const { records, book, derived } = useJob();
+  const { records, jobShopData: book, derived } = useJob();
   const variants = useMemo(
     () =>
       figures.map(({ film }) => {

@@ -117,7 +117,7 @@ function Heights({ panes, set }: PartProps) {
 function PatternStart({ panes, set }: PartProps) {
   const job = useJob();
   const unit = useUnit();
-  const film = job.book.films.find(({ id }) => id === panes[0]?.filmId);
+  const film = job.jobShopData.films.find(({ id }) => id === panes[0]?.filmId);
   if (!film?.pattern || !job.wall) return null;
   const { pattern } = film;
   const { wall } = job;
@@ -171,7 +171,7 @@ function LeadedLook({ panes, set }: PartProps) {
   const unit = useUnit();
   const [first] = panes;
   const leading = first?.leading ?? null;
-  const repeat = job.book.films.find(({ id }) => id === first?.filmId)?.pattern;
+  const repeat = job.jobShopData.films.find(({ id }) => id === first?.filmId)?.pattern;
   // Lead lies on the lines of a pattern, where there is one.
   const onPattern = {
     acrossMm: Math.max(20, repeat?.acrossMm ?? 150),

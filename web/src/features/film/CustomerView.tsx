@@ -1,4 +1,4 @@
-import { colourShift, looksOf, type FilmFigures, type GlassFigures } from '@neat-sill/core/advice';
+import { colourShift, isHiddenByDay, looksOf, type GlassFigures, type Ranked } from '@neat-sill/core/advice';
 import type { Film } from '@neat-sill/core/film';
 import { formatArea } from '@neat-sill/core/units';
 import { describeCoverage } from '@neat-sill/core/words';
@@ -15,17 +15,20 @@ import { useFilmsOnPane } from './useFilmsOnPane.ts';
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** What a film does, in sentences for somebody who does not know the trade. */
-function plainWords(figures: FilmFigures, bare: GlassFigures, covers: boolean): string[] {
+function plainWords(
+  { figures, covers, hidesByDay }: Pick<Ranked, 'figures' | 'covers' | 'hidesByDay'>,
+  bare: GlassFigures,
+): string[] {
   const heat = 1 - figures.shgc / bare.shgc;
   const fading = 1 - figures.fading / bare.fading;
   return [
     heat > 0.05 ? `Keeps out ${percent(heat)} of the sun’s heat that comes in now.` : '',
-    figures.light < bare.light - 0.02
-      ? `The room gets ${percent(figures.light / bare.light)} of the daylight it has now.`
+    figures.visibleTransmittance < bare.visibleTransmittance - 0.02
+      ? `The room gets ${percent(figures.visibleTransmittance / bare.visibleTransmittance)} of the daylight it has now.`
       : 'The room stays as light as it is.',
     fading > 0.1 ? `Furniture and books fade ${percent(fading)} less.` : '',
     covers ? 'Nobody sees in or out through it, by day or by night.' : '',
-    !covers && figures.shineOut > 0.25
+    !covers && isHiddenByDay(hidesByDay)
       ? 'By day nobody looks in from outside; with the lamps on they can.'
       : '',
     figures.condensation ? 'In hard frost the inside of the glass may get wet.' : '',
@@ -49,7 +52,7 @@ function FilmForCustomer({ film, panes, shown }: { film: Film; panes: readonly P
   const [first = null] = panes;
   const only = useMemo(() => [film], [film]);
   const { found } = useFilmsOnPane(first, only);
-  const figures = found?.ranked.find((ranked) => ranked.figures.film.id === film.id)?.figures;
+  const ranked = found?.ranked.find(({ figures }) => figures.film.id === film.id);
   const glass = first?.glass ?? 'double';
   const looks = looksOf(glass, first?.glassMm ?? null, film);
   const night = shown.seenBy === 'night';
@@ -69,9 +72,9 @@ function FilmForCustomer({ film, panes, shown }: { film: Film; panes: readonly P
         night={night}
         title={`${film.name}, ${shown.name.toLowerCase()}`}
       />
-      {found && figures ? (
+      {found && ranked ? (
         <ul className="flex flex-col gap-1 text-lg">
-          {plainWords(figures, found.bare, looks.covers).map((sentence) => (
+          {plainWords(ranked, found.bare).map((sentence) => (
             <li key={sentence}>{sentence}</li>
           ))}
         </ul>
@@ -91,7 +94,7 @@ export function CustomerView({ onClose }: { onClose: () => void }) {
   const live = useLivePlan();
   const [at, setAt] = useState(0);
   const shown = SHOWN[at] ?? SHOWN[0];
-  const { wall, wallPanes, records, derived, book } = job;
+  const { wall, wallPanes, records, derived, jobShopData: book } = job;
   const films = [...new Set(wallPanes.flatMap(({ filmId }) => filmId ?? []))].flatMap((filmId) => {
     const film = book.films.find(({ id }) => id === filmId);
     return film ? [{ film, panes: wallPanes.filter((pane) => pane.filmId === filmId) }] : [];

@@ -14,7 +14,7 @@ const WORDS = { openings: OPENING_NAMES, glass: GLASS_NAMES };
 export function FillByRule() {
   const job = useJob();
   const [line, setLine] = useState('');
-  const { records, book, rules, derived } = job;
+  const { records, jobShopData: book, rules, derived } = job;
   const rule = line.trim() === '' ? null : parseFillRule(line, records, book.films, WORDS);
   const found = rule?.ok ? panesOfRule(records, rule.value) : [];
   const film = rule?.ok ? book.films.find(({ id }) => id === rule.value.filmId) : undefined;

@@ -101,8 +101,8 @@ function FilmRow({ ranked, bare, panes, compared, mayCompare, onCompare }: FilmR
           </span>
         </div>
         <p className="text-sm">
-          Light through <b>{percent(figures.light)}</b>, sun’s heat let in <b>{percent(figures.shgc)}</b>, UV{' '}
-          <b>{percent(figures.uv)}</b>, glass{' '}
+          VLT <b>{percent(figures.visibleTransmittance)}</b>, sun’s heat let in <b>{percent(figures.shgc)}</b>
+          , UV <b>{percent(figures.uv)}</b>, glass{' '}
           <b
             className={
               breakage.verdict === 'fine' ? '' : breakage.verdict === 'no' ? 'text-brick' : 'text-ochre-text'
@@ -118,7 +118,7 @@ function FilmRow({ ranked, bare, panes, compared, mayCompare, onCompare }: FilmR
               {describeRank(ranked, bare)}
               {ranked.unbeaten && ' No other film that may go here does all of it better.'}
             </p>
-            <p>{describeView({ ...figures, covers: ranked.covers }, rules.film)}</p>
+            <p>{describeView({ ...figures, covers: ranked.covers }, ranked.hidesByDay, rules.film)}</p>
             <p>{describeBreakage(breakage, figures.worstMonth)}</p>
             {film.assumed.length > 0 && (
               <p className="text-ochre-text">
@@ -184,7 +184,11 @@ function UnevenFront() {
   const uneven = unevenFront(
     job.wallPanes.map((pane) => ({
       id: pane.label,
-      looks: looksOf(pane.glass, pane.glassMm, job.book.films.find(({ id }) => id === pane.filmId) ?? null),
+      looks: looksOf(
+        pane.glass,
+        pane.glassMm,
+        job.jobShopData.films.find(({ id }) => id === pane.filmId) ?? null,
+      ),
     })),
   );
   if (!uneven || job.wallPanes.every(({ filmId }) => filmId === null)) return null;
@@ -254,7 +258,7 @@ export function FilmBench() {
       <UnevenFront />
       {!found ? (
         <p role="status" className="text-quiet">
-          Working out {countOf(job.book.films.length, 'film')} on this pane
+          Working out {countOf(job.jobShopData.films.length, 'film')} on this pane
           {done > 0 && `, ${done} done`}
         </p>
       ) : (

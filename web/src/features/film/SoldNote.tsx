@@ -7,29 +7,31 @@ import { Note } from '../../ui/Note.tsx';
 /** Films whose catalogue figures have gone on since the job was sold. */
 export function SoldOtherwiseNote() {
   const job = useJob();
-  return filmsChangedSinceSale(job.records, job.catalogue.films).map(({ filmId, sold, now, soldAt }) => (
-    <Note key={filmId} tone="doubt">
-      <p>
-        {sold.name} goes by the figures and prices of {showDay(soldAt)}, when this job was sold; the catalogue{' '}
-        {now ? 'has others now' : 'has it no more'}.
-      </p>
-      {now && (
-        <Button
-          size="low"
-          className="mt-2"
-          onClick={() => job.edit(`${sold.name} by the catalogue`, unpinFilm(job.records, filmId))}
-        >
-          Go by the catalogue
-        </Button>
-      )}
-    </Note>
-  ));
+  return filmsChangedSinceSale(job.records, job.currentShopData.films).map(
+    ({ filmId, sold, now, soldAt }) => (
+      <Note key={filmId} tone="doubt">
+        <p>
+          {sold.name} goes by the figures and prices of {showDay(soldAt)}, when this job was sold; the
+          catalogue {now ? 'has others now' : 'has it no more'}.
+        </p>
+        {now && (
+          <Button
+            size="low"
+            className="mt-2"
+            onClick={() => job.edit(`${sold.name} by the catalogue`, unpinFilm(job.records, filmId))}
+          >
+            Go by the catalogue
+          </Button>
+        )}
+      </Note>
+    ),
+  );
 }
 
 /** The moment a job is sold: its films keep their figures and prices from then on. */
 export function SellFilms() {
   const job = useJob();
-  const changes = pinFilms(job.records, job.catalogue.films, new Date().toISOString());
+  const changes = pinFilms(job.records, job.currentShopData.films, new Date().toISOString());
   const kept = Object.values(job.records.sold);
   return (
     <div className="flex flex-col items-start gap-2">

@@ -25,11 +25,15 @@ export function YearOfSun({
 }) {
   const [sky, setSky] = useState<Sky>('average');
   const series = [
-    { name: 'Bare glass', tone: 'var(--hairline)', of: heatOfYear(bare, sun.straight[sky], rules) },
+    {
+      name: 'Bare glass',
+      tone: 'var(--hairline)',
+      of: heatOfYear(bare, sun.normalEquivalentKWhM2[sky], rules),
+    },
     ...figures.map((each, at) => ({
       name: each.film.name,
       tone: TONES[at % 4] ?? 'var(--ink)',
-      of: heatOfYear(each, sun.straight[sky], rules),
+      of: heatOfYear(each, sun.normalEquivalentKWhM2[sky], rules),
     })),
   ];
   const all = series.flatMap(({ of }) => of);

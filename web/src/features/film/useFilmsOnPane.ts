@@ -13,7 +13,7 @@ export interface FilmsOnPane {
 
 /** All films of the shop, or `only` some, on one pane, ranked by what its room wants; worked out off the page's thread. */
 export function useFilmsOnPane(pane: PaneWithId | null, only: readonly Film[] | null = null): FilmsOnPane {
-  const { records, rules, book, derived, header } = useJob();
+  const { records, rules, jobShopData: book, derived, header } = useJob();
   const films = only ?? book.films;
   const [answer, setAnswer] = useState<FilmAnswer | null>(null);
   const [done, setDone] = useState(0);

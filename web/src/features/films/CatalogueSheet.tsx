@@ -107,7 +107,7 @@ export function CatalogueSheet({ films, onClose }: { films: readonly Film[]; onC
         >
           <table className="w-full text-left text-sm">
             <caption className="pb-1 text-left font-bold">
-              {countOf(read.bad.length, 'line')} left out, to be mended in the file
+              {countOf(read.bad.length, 'line')} left out, to fix in the file
             </caption>
             <tbody>
               {read.bad.map(({ line, name, problems }) => (

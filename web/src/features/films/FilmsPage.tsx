@@ -62,12 +62,12 @@ function FilmLine({ film, unit }: { film: Film; unit: LengthUnit }) {
         </p>
       </div>
       <div className="text-sm">
-        Visible light through <b>{percent(optics.visibleTransmitted)}</b>, thrown back{' '}
+        Visible transmittance (VLT) <b>{percent(optics.visibleTransmitted)}</b>, reflectance{' '}
         <b>{percent(optics.visibleReflectedOut)}</b> outside, <b>{percent(optics.visibleReflectedIn)}</b>{' '}
         inside
         <br />
-        Sun’s energy through <b>{percent(optics.solarTransmitted)}</b>, thrown back{' '}
-        <b>{percent(optics.solarReflectedOut)}</b>, taken up <b>{percent(solarAbsorptance(film))}</b>
+        Solar transmittance <b>{percent(optics.solarTransmitted)}</b>, reflectance{' '}
+        <b>{percent(optics.solarReflectedOut)}</b>, absorptance <b>{percent(solarAbsorptance(film))}</b>
         <br />
         UV through <b>{percent(optics.uvTransmitted)}</b>, emissivity <b>{optics.emissivity.toFixed(2)}</b>
         {film.assumed.length > 0 && (

@@ -77,9 +77,9 @@ function Faults({ fitting, onRemove }: { fitting: Fitting; onRemove: (id: string
           <Button
             className="min-h-11 px-3"
             onClick={() => onRemove(id)}
-            aria-label={`${FAULT_NAMES[kind]} is mended`}
+            aria-label={`${FAULT_NAMES[kind]} is fixed`}
           >
-            Mended
+            Fixed
           </Button>
         </li>
       ))}
@@ -272,7 +272,7 @@ function PaneSteps({ pane, toFit, figures }: StepsProps) {
         <LookBack paneId={pane.id} />
         <Faults
           fitting={fitting}
-          onRemove={(id) => write(`Fault mended, pane ${label}`, (before) => faultFixed(before, id))}
+          onRemove={(id) => write(`Fault fixed, pane ${label}`, (before) => faultFixed(before, id))}
         />
       </div>
       <StepList steps={steps} step={step} fitting={fitting} onChoose={setChosen} />

@@ -10,7 +10,7 @@ export {
   type OpenJob,
   type PaneWithId,
 } from './useJob.ts';
-export { AtOnce, Settled } from './Settled.tsx';
+export { LiveJob, DeferredJob } from './DeferredJob.tsx';
 export { LivePlanProvider, useLivePlan, useOptionalLivePlan, type LivePlan } from './livePlan.tsx';
 export { useAppDispatch, useAppSelector } from './hooks.ts';
 export { useAddOpening, useTakeOff } from './addOpening.ts';

@@ -1,4 +1,4 @@
-import { weighPlan, type CutPlan, type PlanJob } from '@neat-sill/core/cuts';
+import { costPlan, type CutPlan, type PlanJob } from '@neat-sill/core/cuts';
 import { sameData } from '@neat-sill/core/record';
 import type { PlanFault } from '@neat-sill/core/check';
 import type { LeftOut, PlanStanding } from '@neat-sill/core/job';
@@ -69,7 +69,7 @@ function startPlanning(order: PlanOrder, onMessage: (message: PlanMessage) => vo
 function better(job: PlanJob, one: CutPlan | null, other: CutPlan): CutPlan {
   if (!one || other.unplaced.length < one.unplaced.length) return other;
   if (other.unplaced.length > one.unplaced.length) return one;
-  return weighPlan(job, other).total < weighPlan(job, one).total ? other : one;
+  return costPlan(job, other).total < costPlan(job, one).total ? other : one;
 }
 
 /** Plans the open job in a worker as it changes, and hands the plan to whoever shows it. */

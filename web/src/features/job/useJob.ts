@@ -11,7 +11,7 @@ import {
   type JobRecords,
   type ShopData,
 } from '@neat-sill/core/job';
-import { bookForJob } from '@neat-sill/core/contract';
+import { shopDataFor } from '@neat-sill/core/contract';
 import type { RuleSet } from '@neat-sill/core/rules';
 import type { LengthUnit } from '@neat-sill/core/units';
 import { createContext, useContext, useMemo } from 'react';
@@ -29,9 +29,9 @@ export interface OpenJob {
   readonly records: JobRecords;
   readonly header: JobHeader;
   /** As this job goes by it: films keep what they were sold with. */
-  readonly book: ShopData;
+  readonly jobShopData: ShopData;
   /** As the shop has it now. */
-  readonly catalogue: ShopData;
+  readonly currentShopData: ShopData;
   readonly rules: RuleSet;
   readonly walls: readonly (Wall & { readonly id: string })[];
   readonly wall: (Wall & { readonly id: string }) | null;
@@ -70,35 +70,35 @@ function useJobData() {
   const jobId = useAppSelector((state) => state.job.jobId);
   const records = useAppSelector((state) => state.job.records);
   const { data: answer } = useShopBookQuery();
-  const catalogue = useMemo(
-    (): ShopData | null => (answer ? bookForJob(answer, jobId) : null),
+  const currentShopData = useMemo(
+    (): ShopData | null => (answer ? shopDataFor(answer, jobId) : null),
     [answer, jobId],
   );
   const { sold } = records;
-  const book = useMemo(
-    (): ShopData | null => catalogue && shopDataOfJob({ sold }, catalogue, today()),
-    [catalogue, sold],
+  const jobShopData = useMemo(
+    (): ShopData | null => currentShopData && shopDataOfJob({ sold }, currentShopData, today()),
+    [currentShopData, sold],
   );
-  const rules = book && headerOf(records) ? ruleSetOf(records, book) : null;
+  const rules = jobShopData && headerOf(records) ? ruleSetOf(records, jobShopData) : null;
   const doubts = useDoubts(records, rules);
   return useMemo(() => {
     const header = headerOf(records);
-    if (!jobId || !header || !book || !catalogue || !rules) return null;
+    if (!jobId || !header || !jobShopData || !currentShopData || !rules) return null;
     const walls = inOrder(records.wall);
     const place = new Map(walls.map(({ id }, at) => [id, at]));
     return {
       jobId,
       records,
       header,
-      book,
-      catalogue,
+      jobShopData,
+      currentShopData,
       rules,
       doubts,
-      derived: deriveJob(records, book, doubts),
+      derived: deriveJob(records, jobShopData, doubts),
       walls,
       allPanes: inOrder(records.pane).sort((a, b) => (place.get(a.wallId) ?? 0) - (place.get(b.wallId) ?? 0)),
     };
-  }, [jobId, records, book, catalogue, rules, doubts]);
+  }, [jobId, records, jobShopData, currentShopData, rules, doubts]);
 }
 
 /** The open job with what the person looks at; the frame provides it to all below. */

@@ -6,7 +6,7 @@ import { SellFilms, SoldOtherwiseNote } from '../film/index.ts';
 /** Price: what the film of this plan costs. Labour and margin are not reckoned yet, and it says so. */
 export function PriceBench() {
   const { plan } = useLivePlan();
-  const { book } = useJob();
+  const { jobShopData: book } = useJob();
   const unit = useUnit();
   if (!plan || plan.pulls.length === 0)
     return <p className="text-quiet">A price follows from the cuts: choose films first.</p>;

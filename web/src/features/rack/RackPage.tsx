@@ -132,7 +132,7 @@ function EntrySheet({
         />
       </div>
       <div className="flex justify-end gap-3">
-        <Button onClick={onClose}>Leave</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button
           weight="act"
           disabled={entry.id.trim() === '' || entry.filmId === ''}
@@ -265,7 +265,7 @@ export function RackPage() {
                         ? `, ${entry.factoryEdges.join(' and ')} edge`
                         : ', no factory edge')}
                     {worth !== null && worth >= 0.005 && (
-                      <span className="block">counts {worth.toFixed(2)}</span>
+                      <span className="block">book value {worth.toFixed(2)}</span>
                     )}
                   </span>
                   <span className="text-sm">

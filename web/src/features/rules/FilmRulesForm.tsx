@@ -220,7 +220,7 @@ export function FilmRulesForm({ rules, draftKey, unit, onChange }: FormProps) {
             onTake={(heat) => onChange({ ...rules, fades: { ...fades, heat } })}
           />
           <PerCent
-            label="Whatever is done"
+            label="Other causes"
             share={fades.anyway}
             onTake={(anyway) => onChange({ ...rules, fades: { ...fades, anyway } })}
           />

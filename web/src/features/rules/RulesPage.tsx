@@ -121,7 +121,7 @@ function RuleSetForm({ stored, mayChange }: { stored: StoredRuleSet; mayChange: 
           >
             Save “{rules.name}”
           </Button>
-          {changed && <Button onClick={() => setRules(stored.rules)}>Leave it as it was</Button>}
+          {changed && <Button onClick={() => setRules(stored.rules)}>Discard changes</Button>}
           {isSuccess && !changed && (
             <span role="status">Saved; every job with these rules goes by them now.</span>
           )}

@@ -10,7 +10,7 @@ import {
   LiveJobContext,
   LivePlanProvider,
   OpenJobContext,
-  Settled,
+  DeferredJob,
   SyncBar,
   jobActions,
   openJob,
@@ -127,18 +127,18 @@ function OpenFrame({ stages, stage }: { stages: readonly StageModule[]; stage: S
   return (
     <div className="flex h-full min-h-0 flex-col">
       <div className={phoneFirst ? 'max-md:hidden' : ''}>
-        <Settled>
+        <DeferredJob>
           <TabsBehind stages={stages} stage={stage} />
-        </Settled>
+        </DeferredJob>
       </div>
       <SyncBar />
       <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
         <div
           className={`flex min-h-0 min-w-0 flex-1 flex-col max-lg:min-h-[420px] max-lg:flex-none ${onePane ? 'max-md:hidden' : ''}`}
         >
-          <Settled>
+          <DeferredJob>
             <WallBehind stage={stage} />
-          </Settled>
+          </DeferredJob>
         </div>
         <section
           aria-label="Bench"
@@ -148,9 +148,9 @@ function OpenFrame({ stages, stage }: { stages: readonly StageModule[]; stage: S
         </section>
       </div>
       <div className={onePane ? 'max-md:hidden' : ''}>
-        <Settled>
+        <DeferredJob>
           <ActionsAndKeys stages={stages} stage={stage} />
-        </Settled>
+        </DeferredJob>
       </div>
     </div>
   );

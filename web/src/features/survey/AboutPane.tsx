@@ -52,7 +52,7 @@ export const AboutPane = memo(function AboutPane({ addButton }: { addButton: Ref
           </button>
           {measured && (
             <Button className="min-h-12" onClick={addTwin}>
-              <CopyPlus size={17} aria-hidden /> A twin of it
+              <CopyPlus size={17} aria-hidden /> Duplicate
             </Button>
           )}
         </div>

@@ -48,7 +48,7 @@ function names(panes: readonly PaneWithId[]): string {
 const LIGHTS = /^\s*(\d{1,2})\s*(?:x|×|by)\s*(\d{1,2})\s*$/i;
 const MOST_LIGHTS = 20;
 
-/** Lights behind bars: "3 by 2" makes a grid of equal lights of each pane. */
+/** Panes in a grid: "3 by 2" makes a grid of equal lights of each pane. */
 function Bars({ panes }: { panes: readonly PaneWithId[] }) {
   const job = useJob();
   const takeOff = useTakeOff();
@@ -69,7 +69,7 @@ function Bars({ panes }: { panes: readonly PaneWithId[] }) {
   };
   return (
     <TextField
-      label="Lights behind bars"
+      label="Panes in a grid (muntins)"
       placeholder={grid ? `light of ${grid.columns} by ${grid.rows}` : '3 by 2'}
       disabled={grid !== undefined}
       value={text}

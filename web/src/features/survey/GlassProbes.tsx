@@ -106,7 +106,7 @@ export function GlassProbes({ pane }: { pane: PaneWithId }) {
       return;
     }
     setState({ kind: 'idle' });
-    take(got.told);
+    take(got.measured);
   };
   const busy = state.kind === 'measuring';
   return (

@@ -94,7 +94,7 @@ function TableImport({
         >
           <table className="w-full text-left text-sm">
             <caption className="pb-1 text-left font-bold">
-              {countOf(bad.length, 'row')} left out, to be mended in the file
+              {countOf(bad.length, 'row')} left out, to fix in the file
             </caption>
             <tbody>
               {bad.map(({ line, cells, problems }) => (

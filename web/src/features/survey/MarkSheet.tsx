@@ -2,7 +2,7 @@ import { CONDITION_KINDS, type ConditionKind } from '@neat-sill/core/survey';
 import { CONDITION_NAMES } from '@neat-sill/core/words';
 import { Camera } from 'lucide-react';
 import { useRef, useState, type ChangeEvent, type MouseEvent } from 'react';
-import { UnreadablePicture, keepWaiting, smallPicture } from '../../device/pictures.ts';
+import { UnreadablePicture, queuePicture, smallPicture } from '../../device/pictures.ts';
 import { useJob } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
@@ -94,7 +94,7 @@ export function MarkSheet({ pane, onClose, onNote }: MarkSheetProps) {
       figure={(place, onPlace) => <TappedPane pane={pane} place={place} onPlace={onPlace} />}
       onClose={onClose}
       onNote={(kind, place, note) => {
-        const kept = picture ? keepWaiting(jobId, picture) : Promise.resolve(null);
+        const kept = picture ? queuePicture(jobId, picture) : Promise.resolve(null);
         void kept.then((pictureId) => onNote({ kind, ...place, note, pictureId }));
       }}
     >

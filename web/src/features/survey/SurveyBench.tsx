@@ -1,6 +1,6 @@
 import { Plus, TableProperties } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { Settled, useAddOpening, useJob } from '../job/index.ts';
+import { DeferredJob, useAddOpening, useJob } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { countOf } from '../../ui/format.ts';
 import { useIsPhone } from '../../ui/useIsPhone.ts';
@@ -71,9 +71,9 @@ export function SurveyBench() {
             <>
               <h2 className="text-xl font-bold">Pane {pane.label}</h2>
               <ReadingFields key={pane.id} pane={pane} onLast={() => addButton.current?.focus()} />
-              <Settled>
+              <DeferredJob>
                 <AboutPane addButton={addButton} />
-              </Settled>
+              </DeferredJob>
             </>
           )}
         </>

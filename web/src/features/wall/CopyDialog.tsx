@@ -57,7 +57,7 @@ export function CopyDialog({ wall, onClose }: CopySheetProps) {
           and work done stay behind.
         </p>
         <div className="flex justify-end gap-3">
-          <Button onClick={onClose}>Leave it</Button>
+          <Button onClick={onClose}>Cancel</Button>
           <Button weight="act" type="submit">
             Copy it
           </Button>

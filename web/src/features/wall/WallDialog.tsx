@@ -245,7 +245,7 @@ export function WallDialog({ wall, onClose, onSave }: WallSheetProps) {
           <TextField
             label={
               source === 'compass'
-                ? 'Its outside faces, as the needle shows'
+                ? 'Compass bearing of the outside face'
                 : 'Its outside faces, degrees from north'
             }
             inputMode="decimal"
@@ -299,7 +299,7 @@ export function WallDialog({ wall, onClose, onSave }: WallSheetProps) {
           onWrong={setShadeWrong}
         />
         <div className="flex justify-end gap-3">
-          <Button onClick={onClose}>Leave it</Button>
+          <Button onClick={onClose}>Cancel</Button>
           <Button weight="act" type="submit">
             {wall ? 'Change it' : 'Add the wall'}
           </Button>

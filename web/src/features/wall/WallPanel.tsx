@@ -6,7 +6,7 @@ import { WallDrawing } from '../../drawing/WallDrawing.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
 import {
-  AtOnce,
+  LiveJob,
   useAppDispatch,
   useAppSelector,
   useJob,
@@ -161,8 +161,8 @@ export function WallPanel({ stage }: { stage: StageModule }) {
   const placed = onWall?.placed;
   const filmsHere = useMemo(() => {
     const here = new Set(wallPanes.map(({ filmId }) => filmId));
-    return job.book.films.filter(({ id }) => here.has(id));
-  }, [job.book, wallPanes]);
+    return job.jobShopData.films.filter(({ id }) => here.has(id));
+  }, [job.jobShopData, wallPanes]);
   const marks = useMemo(
     () =>
       wallMarks(onWall?.panes ?? [], (pane) => stage.says(pane, job), {
@@ -259,9 +259,9 @@ export function WallPanel({ stage }: { stage: StageModule }) {
       )}
       {sheet === 'copy' && wall && <CopyDialog wall={wall} onClose={() => setSheet('closed')} />}
       {sheet === 'plan' && (
-        <AtOnce>
+        <LiveJob>
           <SitePlan onClose={() => setSheet('closed')} />
-        </AtOnce>
+        </LiveJob>
       )}
       {(sheet === 'new' || sheet === 'change') && (
         <WallDialog

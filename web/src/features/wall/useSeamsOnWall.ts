@@ -1,6 +1,6 @@
-import { moveSeam, seamsNow, snapSeam, type SpliceOfPane } from '@neat-sill/core/cuts';
+import { moveSeam, seamsNow, snapSeam, type SeamPlaces } from '@neat-sill/core/cuts';
 import { patchRecord } from '@neat-sill/core/record';
-import { describeSpliceProblem } from '@neat-sill/core/words';
+import { describeSeamProblem } from '@neat-sill/core/words';
 import { useMemo, useState } from 'react';
 import type { SeamsInHand } from '../../drawing/PaneOnWall.tsx';
 import { useJob, useOptionalLivePlan, useUnit } from '../job/index.ts';
@@ -18,7 +18,7 @@ export function useSeamsOnWall(fromOutside: boolean): {
   const seams = useMemo((): SeamsInHand => {
     const { records, derived } = job;
     // Worked out when the first seam is taken hold of, and kept while the job stays the same.
-    const known = new Map<string, SpliceOfPane | null>();
+    const known = new Map<string, SeamPlaces | null>();
     const spliceOf = (paneId: string) => {
       const found = known.get(paneId) ?? derived.seamPlacesOf(paneId);
       known.set(paneId, found);
@@ -51,7 +51,7 @@ export function useSeamsOnWall(fromOutside: boolean): {
         const { atMm } = seamsNow(splice, pane.seams, plan);
         const moved = moveSeam(splice, axis, atMm, index, Math.round(measure(paneId, axis).mmOf(at)));
         const why = splice.problemAt(axis, moved);
-        setProblem(why && describeSpliceProblem(why, unit));
+        setProblem(why && describeSeamProblem(why, unit));
         if (why) return;
         job.edit(`Seam of pane ${pane.label}`, [
           patchRecord(records, 'pane', paneId, { seams: { allowed: true, axis, atMm: [...moved] } }),

@@ -3,7 +3,7 @@ import type { Demand, Form, Supply } from '../../cost/demand.ts';
 
 /** A strip of a pull: forms one behind the other, none wider than the strip. */
 export interface Strip {
-  readonly w: number;
+  readonly widthMm: number;
   /** On a factory edge for a piece that wants it; null where it may stand anywhere. */
   readonly lane: 'left' | 'right' | 'both' | null;
   readonly stack: readonly Form[];
@@ -12,7 +12,7 @@ export interface Strip {
 /** A pull off a supply, not yet numbered: its length follows from its longest stack. */
 export interface BuiltPull {
   readonly supply: number;
-  readonly length: number;
+  readonly lengthMm: number;
   /** What its film costs; the bound is one of these. */
   readonly film: number;
   /** What it counts by the rules: film, hands, leftovers. */
@@ -32,15 +32,15 @@ export interface Arrangement {
 }
 
 export const formsOf = ({ strips }: BuiltPull): Form[] => strips.flatMap(({ stack }) => stack);
-const stackLength = (stack: readonly Form[]) => stack.reduce((sum, { l }) => sum + l, 0);
+const stackLength = (stack: readonly Form[]) => stack.reduce((sum, { alongMm: l }) => sum + l, 0);
 
 /** What is left over of a pull: beside its strips, behind their pieces, and beside those in their strip. */
 function leftovers(width: number, length: number, strips: readonly Strip[]): [number, number][] {
-  const found: [number, number][] = strips.flatMap(({ w, stack }) => [
+  const found: [number, number][] = strips.flatMap(({ widthMm: w, stack }) => [
     [w, length - stackLength(stack)] as [number, number],
-    ...stack.map((form): [number, number] => [w - form.w, form.l]),
+    ...stack.map((form): [number, number] => [w - form.acrossMm, form.alongMm]),
   ]);
-  found.push([width - strips.reduce((sum, { w }) => sum + w, 0), length]);
+  found.push([width - strips.reduce((sum, { widthMm: w }) => sum + w, 0), length]);
   return found.filter(([w, l]) => w > SMALLEST_LACK_MM && l > SMALLEST_LACK_MM);
 }
 
@@ -52,20 +52,20 @@ export function pullOf(
 ): BuiltPull {
   const length = Math.max(0, ...strips.map(({ stack }) => stackLength(stack)));
   const film = supply.costPerMm * length;
-  if (!counting) return { supply: supply.at, length, film, cost: film, strips };
-  const over = leftovers(supply.width, length, strips).reduce(
+  if (!counting) return { supply: supply.index, lengthMm: length, film, cost: film, strips };
+  const over = leftovers(supply.widthMm, length, strips).reduce(
     (sum, [w, l]) => sum + counting.leftover(w, l),
     0,
   );
   // Worth is never made by cutting: a pull counts something, however much of it is left over.
   const cost =
     counting.perPull + Math.max(supply.countPerMm * length * 0.05, supply.countPerMm * length + over);
-  return { supply: supply.at, length, film, cost, strips };
+  return { supply: supply.index, lengthMm: length, film, cost, strips };
 }
 
 const settingKey = ({ supply, strips }: BuiltPull) =>
   `${supply}:${strips
-    .map(({ w }) => w.toFixed(1))
+    .map(({ widthMm: w }) => w.toFixed(1))
     .sort()
     .join(' ')}`;
 
@@ -80,8 +80,8 @@ export function countOf(
   if (counting.perKnifeSetting > 0) cost += counting.perKnifeSetting * new Set(pulls.map(settingKey)).size;
   for (const supply of supplies) {
     if (supply.opening === 0) continue;
-    const length = pulls.reduce((sum, pull) => sum + (pull.supply === supply.at ? pull.length : 0), 0);
-    cost += supply.opening * Math.ceil(length / supply.length - 1e-9);
+    const length = pulls.reduce((sum, pull) => sum + (pull.supply === supply.index ? pull.lengthMm : 0), 0);
+    cost += supply.opening * Math.ceil(length / supply.lengthMm - 1e-9);
   }
   return { film, cost };
 }

@@ -7,8 +7,8 @@ const MOST_SETS = 2600;
 
 interface StripOfSet {
   readonly counts: readonly number[];
-  readonly w: number;
-  readonly l: number;
+  readonly widthMm: number;
+  readonly lengthMm: number;
   readonly stack: readonly Form[];
 }
 
@@ -24,17 +24,21 @@ function stripsOf(
   forms: readonly (readonly Form[])[],
   width: number,
 ): StripOfSet[] {
-  let kept: Omit<StripOfSet, 'counts'>[] = [{ w: 0, l: 0, stack: [] }];
+  let kept: Omit<StripOfSet, 'counts'>[] = [{ widthMm: 0, lengthMm: 0, stack: [] }];
   for (const [at, count] of counts.entries())
     for (let copy = 0; copy < count; copy += 1) {
-      const grown = kept.flatMap(({ w, l, stack }) =>
-        (forms[at] ?? []).map((form) => ({ w: Math.max(w, form.w), l: l + form.l, stack: [...stack, form] })),
+      const grown = kept.flatMap(({ widthMm, lengthMm, stack }) =>
+        (forms[at] ?? []).map((form) => ({
+          widthMm: Math.max(widthMm, form.acrossMm),
+          lengthMm: lengthMm + form.alongMm,
+          stack: [...stack, form],
+        })),
       );
-      grown.sort((a, b) => a.w - b.w || a.l - b.l);
+      grown.sort((a, b) => a.widthMm - b.widthMm || a.lengthMm - b.lengthMm);
       let shortest = Infinity;
-      kept = grown.filter(({ w, l }) => {
-        if (w > width + SMALLEST_LACK_MM || l >= shortest - 1e-9) return false;
-        shortest = l;
+      kept = grown.filter(({ widthMm, lengthMm }) => {
+        if (widthMm > width + SMALLEST_LACK_MM || lengthMm >= shortest - 1e-9) return false;
+        shortest = lengthMm;
         return true;
       });
     }
@@ -54,7 +58,7 @@ export function exactPulls(
   if (!supply || others.length > 0 || supply.kind !== 'new') return null;
   if (demand.parts.some(({ panels, forms }) => panels > 1 || forms.some(({ lane }) => lane !== 'free')))
     return null;
-  const { width, costPerMm } = supply;
+  const { widthMm: width, costPerMm } = supply;
   const most = demand.kinds.map(({ copies }) => copies.length);
   const sets = most.reduce((product, count) => product * (count + 1), 1);
   if (sets > MOST_SETS) return null;
@@ -76,8 +80,8 @@ export function exactPulls(
   const strips = all
     .slice(1)
     .flatMap((counts) => stripsOf(counts, forms, width))
-    .filter(({ l }) => l <= supply.length + SMALLEST_LACK_MM)
-    .sort((a, b) => a.l - b.l);
+    .filter(({ lengthMm: l }) => l <= supply.lengthMm + SMALLEST_LACK_MM)
+    .sort((a, b) => a.lengthMm - b.lengthMm);
   if (strips.length * sets > 4e7) return null;
   const least = new Float64Array(sets).fill(Infinity);
   least[0] = 0;
@@ -85,7 +89,7 @@ export function exactPulls(
   const across: (Across | null)[] = Array.from({ length: sets }, () => null);
   const shortest: (Across | null)[] = Array.from({ length: sets }, () => null);
   for (const strip of strips) {
-    const { counts, w, l } = strip;
+    const { counts, widthMm: w, lengthMm: l } = strip;
     if (shouldStop()) return null;
     const code = codeOf(counts);
     for (let from = 0; from < sets - code; from += 1) {
@@ -124,9 +128,9 @@ export function exactPulls(
   if (!Number.isFinite(length)) return null;
   const made: BuiltPull[] = [];
   for (let left = sets - 1; left > 0; left -= last[left] ?? left) {
-    const side: { w: number; lane: null; stack: readonly Form[] }[] = [];
+    const side: { widthMm: number; lane: null; stack: readonly Form[] }[] = [];
     for (let each = shortest[last[left] ?? 0] ?? null; each; each = each.before)
-      side.push({ w: each.strip.w, lane: null, stack: each.strip.stack });
+      side.push({ widthMm: each.strip.widthMm, lane: null, stack: each.strip.stack });
     made.push(pullOf(demand, supply, side));
   }
   return { cost: length * costPerMm, pulls: made };

@@ -4,10 +4,10 @@ import { filmForTest, jobForTest, paneForTest, randomJob } from '../../../testin
 import { leastLength } from '../../../testing/leastLength.ts';
 import { seededRandom } from '../../../units/index.ts';
 import {
-  leastCount,
+  planCostLowerBound,
   planCuts,
   solverOfText,
-  weighPlan,
+  costPlan,
   type CutPlan,
   type LinearSolver,
   type PlanJob,
@@ -197,10 +197,10 @@ describe('what no plan can count less than', () => {
       const job = withWork(seed % 2 === 0 ? randomJob(seed) : smallJob(seed), seededRandom(seed));
       const made = plan(job, 60);
       for (const film of job.films) {
-        const least = leastCount(film, job, solver, () => false);
+        const least = planCostLowerBound(film, job, solver, () => false);
         if (least === null) continue;
         proven += 1;
-        expect(weighPlan({ ...job, films: [film] }, made).total).toBeGreaterThanOrEqual(least - 1e-6);
+        expect(costPlan({ ...job, films: [film] }, made).total).toBeGreaterThanOrEqual(least - 1e-6);
       }
     }
     expect(proven).toBeGreaterThan(20);
@@ -210,8 +210,8 @@ describe('what no plan can count less than', () => {
     const job = withWork(jobForTest({ panes: [paneForTest({ count: 6 })] }), () => 0);
     const [film] = job.films;
     if (!film) throw new Error('no film');
-    const least = leastCount(film, job, solver, () => false) ?? 0;
-    const total = weighPlan(job, plan(job, 200)).total;
+    const least = planCostLowerBound(film, job, solver, () => false) ?? 0;
+    const total = costPlan(job, plan(job, 200)).total;
     expect(least).toBeGreaterThan(412 * 0.4);
     expect(total / least - 1).toBeLessThan(0.01);
   });

@@ -76,7 +76,7 @@ function stacksFor(
   const worth: number[] = [];
   const lastItem: number[] = [];
   for (const form of forms) {
-    const units = unitsOf(form.l);
+    const units = unitsOf(form.alongMm);
     let copies = Math.min(left[form.part] ?? 0, Math.floor(room / units));
     for (let size = 1; copies > 0; size *= 2) {
       const taken = Math.min(size, copies);
@@ -177,9 +177,9 @@ export class PullBuilder {
         .flatMap((part) => part.forms)
         .filter((form) => {
           const only = boundTo(demand, form);
-          return (only === null || only === supply.at) && goesOn(form, supply);
+          return (only === null || only === supply.index) && goesOn(form, supply);
         })
-        .sort((a, b) => a.w - b.w || a.l - b.l);
+        .sort((a, b) => a.acrossMm - b.acrossMm || a.alongMm - b.alongMm);
       return {
         free: forms.filter(({ lane }) => lane === 'free'),
         edged: forms.filter(({ lane }) => lane !== 'free'),
@@ -188,7 +188,7 @@ export class PullBuilder {
   }
 
   formsOn(supply: Supply): readonly Form[] {
-    const forms = this.bySupply[supply.at];
+    const forms = this.bySupply[supply.index];
     return forms ? [...forms.free, ...forms.edged] : [];
   }
 
@@ -201,13 +201,13 @@ export class PullBuilder {
     value: Float64Array,
   ): Choice[] {
     const wanted = forms.filter(
-      ({ part, w, l }) =>
+      ({ part, acrossMm: w, alongMm: l }) =>
         (left[part] ?? 0) > 0 && w <= width + SMALLEST_LACK_MM && l <= length + SMALLEST_LACK_MM,
     );
     if (wanted.length === 0) return [];
     const stacks = stacksFor(wanted, length, left, value, this.arena);
     const found: Choice[] = [];
-    wanted.forEach(({ w }, upTo) => {
+    wanted.forEach(({ acrossMm: w }, upTo) => {
       const worth = stacks.worth[upTo] ?? 0;
       const last = found.at(-1);
       if (last && Math.abs(last.w - w) <= SMALLEST_LACK_MM)
@@ -222,12 +222,12 @@ export class PullBuilder {
    * `left` what it lays. Null where nothing goes.
    */
   build(supply: Supply, length: number, left: Int32Array, value: Float64Array): BuiltPull | null {
-    const forms = this.bySupply[supply.at];
+    const forms = this.bySupply[supply.index];
     if (!forms) return null;
     this.arena.clear();
     const strips: Strip[] = [];
     const edgesTaken = new Set<string>();
-    let room = supply.width;
+    let room = supply.widthMm;
     for (let guard = 0; guard < 40; guard += 1) {
       this.arena.clear();
       const free = this.choices(forms.free, null, length, room, left, value);
@@ -236,7 +236,9 @@ export class PullBuilder {
         const own = forms.edged.filter((form) => form.lane === lane);
         if (!own.some(({ part }) => (left[part] ?? 0) > 0)) return [];
         // A piece without a wish may stand behind one that lies on the edge.
-        const mixed = [...own, ...forms.free].sort((a, b) => a.w - b.w || a.l - b.l);
+        const mixed = [...own, ...forms.free].sort(
+          (a, b) => a.acrossMm - b.acrossMm || a.alongMm - b.alongMm,
+        );
         return this.choices(mixed, lane, length, room, left, value);
       });
       const mostStrips = this.demand.mostSlits - strips.length;
@@ -251,7 +253,7 @@ export class PullBuilder {
         for (const { part } of stack) need.set(part, (need.get(part) ?? 0) + 1);
         const there = [...need].every(([part, count]) => (left[part] ?? 0) >= count);
         if (!there || stack.length === 0) continue;
-        const w = Math.max(...stack.map((form) => form.w));
+        const w = Math.max(...stack.map((form) => form.acrossMm));
         if (w > room + SMALLEST_LACK_MM) continue;
         for (const [part, count] of need) left[part] = (left[part] ?? 0) - count;
         const lane = stack.some((form) => form.lane !== 'free') ? choice.lane : null;
@@ -260,7 +262,7 @@ export class PullBuilder {
           edgesTaken.add('left');
           edgesTaken.add('right');
         }
-        strips.push({ w, lane, stack });
+        strips.push({ widthMm: w, lane, stack });
         room -= w;
         laid += 1;
       }

@@ -21,7 +21,7 @@ function copyNames({ kinds, parts }: Demand, ways: Arrangement['ways']): CopyNam
 
 interface NamedPull {
   readonly pull: BuiltPull;
-  readonly open: Omit<OpenPull, 'start'>;
+  readonly open: Omit<OpenPull, 'startMm'>;
   readonly copies: ReadonlySet<string>;
 }
 
@@ -37,28 +37,37 @@ function openStrip(
     const part = demand.parts[form.part];
     const copyKey = nameOf(form.part);
     if (!part || copyKey === null) return [];
-    const at = side === 'left' ? x : x + strip.w - form.w;
-    const placed = { copyKey, panel: part.panel, panels: part.panels, shape: form.shape, x: at, y: filled };
-    filled += form.l;
+    const at = side === 'left' ? x : x + strip.widthMm - form.acrossMm;
+    const placed = {
+      copyKey,
+      panel: part.panel,
+      panels: part.panels,
+      shape: form.shape,
+      acrossAtMm: at,
+      alongAtMm: filled,
+    };
+    filled += form.alongMm;
     return [placed];
   });
-  return { x, w: strip.w, lineUp: side, filled, pieces };
+  return { fromMm: x, widthMm: strip.widthMm, lineUp: side, filled, pieces };
 }
 
 function named(pull: BuiltPull, supply: Supply, demand: Demand, nameOf: CopyNames): NamedPull {
   const { strips } = pull;
   const onLeft = strips.filter(({ lane }) => lane === 'left' || lane === 'both');
   const onRight = strips.filter(({ lane }) => lane === 'right');
-  const between = strips.filter(({ lane }) => lane === null).sort((a, b) => b.w - a.w);
+  const between = strips.filter(({ lane }) => lane === null).sort((a, b) => b.widthMm - a.widthMm);
   let x = 0;
   const left = [...onLeft, ...between].map((strip) => {
     const open = openStrip(strip, x, 'left', demand, nameOf);
-    x += strip.w;
+    x += strip.widthMm;
     return open;
   });
-  const right = onRight.map((strip) => openStrip(strip, supply.width - strip.w, 'right', demand, nameOf));
+  const right = onRight.map((strip) =>
+    openStrip(strip, supply.widthMm - strip.widthMm, 'right', demand, nameOf),
+  );
   const copies = new Set([...left, ...right].flatMap(({ pieces }) => pieces.map(({ copyKey }) => copyKey)));
-  return { pull, open: { length: pull.length, left, right }, copies };
+  return { pull, open: { lengthMm: pull.lengthMm, left, right }, copies };
 }
 
 /** Pulls that share a divided pane have to come off one roll. */
@@ -77,7 +86,7 @@ function clusters(pulls: readonly NamedPull[], divided: ReadonlySet<string>): Na
   return groups.map((group) => group.pulls);
 }
 
-const lengthOf = (pulls: readonly NamedPull[]) => pulls.reduce((sum, { pull }) => sum + pull.length, 0);
+const lengthOf = (pulls: readonly NamedPull[]) => pulls.reduce((sum, { pull }) => sum + pull.lengthMm, 0);
 
 /** Puts clusters of pulls on as few rolls of a length as first fit, longest first, finds. Null where one fits none. */
 function onRolls(groups: readonly NamedPull[][], rollLength: number): NamedPull[][] | null {
@@ -93,7 +102,7 @@ function onRolls(groups: readonly NamedPull[][], rollLength: number): NamedPull[
 }
 
 const widthsOf = ({ open }: NamedPull) =>
-  [...open.left, ...open.right].map(({ w }) => w.toFixed(1).padStart(9, '0')).join(' ');
+  [...open.left, ...open.right].map(({ widthMm: w }) => w.toFixed(1).padStart(9, '0')).join(' ');
 
 /**
  * Names the pieces of an arrangement after their panes and puts its pulls on rolls: panels of one pane on one roll,
@@ -109,26 +118,26 @@ export function realise(demand: Demand, arrangement: Arrangement, newId: () => s
   const sources: OpenSource[] = [];
   for (const supply of demand.supplies) {
     const pulls = arrangement.pulls
-      .filter((pull) => pull.supply === supply.at)
+      .filter((pull) => pull.supply === supply.index)
       .sort((a, b) => (formsOf(a)[0]?.part ?? 0) - (formsOf(b)[0]?.part ?? 0))
       .map((pull) => named(pull, supply, demand, nameOf));
     if (pulls.length === 0) continue;
-    const rolls = supply.kind === 'new' ? onRolls(clusters(pulls, divided), supply.length) : [pulls];
+    const rolls = supply.kind === 'new' ? onRolls(clusters(pulls, divided), supply.lengthMm) : [pulls];
     if (!rolls) return null;
     for (const roll of rolls) {
       let used = 0;
       const ordered = [...roll].sort((a, b) => widthsOf(b).localeCompare(widthsOf(a)));
       const opened = ordered.map(({ open }): OpenPull => {
         const start = used;
-        used += open.length;
-        return { start, ...open };
+        used += open.lengthMm;
+        return { startMm: start, ...open };
       });
       sources.push({
         source: sourceOf(supply, demand.film.id, supply.kind === 'new' ? newId() : ''),
         factoryEdges: supply.factoryEdges,
         costPerMm: supply.costPerMm,
         mostSlits: demand.mostSlits,
-        used,
+        usedMm: used,
         pulls: opened,
       });
     }

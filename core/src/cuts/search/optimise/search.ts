@@ -53,10 +53,10 @@ class Search {
     this.builder = new PullBuilder(demand);
     const rates = demand.supplies
       .filter(({ costPerMm }) => costPerMm > 0)
-      .map(({ costPerMm, width }) => costPerMm / width);
+      .map(({ costPerMm, widthMm: width }) => costPerMm / width);
     const rate = rates.length > 0 ? Math.min(...rates) : 1;
     this.area = Float64Array.from(demand.parts, ({ forms }) =>
-      Math.min(...forms.map(({ w, l }) => w * l * rate)),
+      Math.min(...forms.map(({ acrossMm: w, alongMm: l }) => w * l * rate)),
     );
     this.byPart = demand.parts.map(({ forms }) => forms);
   }
@@ -75,13 +75,13 @@ class Search {
   private lengths(form: Form, supply: Supply, left: Int32Array, longest: number): number[] {
     const { random } = this.effort;
     const forms = this.builder.formsOn(supply).filter(({ part }) => (left[part] ?? 0) > 0);
-    const found = new Set<number>([form.l]);
-    const alike = forms.filter(({ w }) => Math.abs(w - form.w) <= 0.5);
+    const found = new Set<number>([form.alongMm]);
+    const alike = forms.filter(({ acrossMm: w }) => Math.abs(w - form.acrossMm) <= 0.5);
     const grow = (length: number, used: Map<number, number>, depth: number) => {
       if (found.size > 24 || depth > 5) return;
       for (const next of alike) {
         const had = used.get(next.part) ?? 0;
-        const sum = length + next.l;
+        const sum = length + next.alongMm;
         if (had >= (left[next.part] ?? 0) || sum > longest) continue;
         found.add(sum);
         used.set(next.part, had + 1);
@@ -89,18 +89,18 @@ class Search {
         used.set(next.part, had);
       }
     };
-    grow(form.l, new Map([[form.part, 1]]), 1);
-    const narrower = forms.filter(({ w }) => w <= form.w + 0.5);
+    grow(form.alongMm, new Map([[form.part, 1]]), 1);
+    const narrower = forms.filter(({ acrossMm: w }) => w <= form.acrossMm + 0.5);
     for (let tries = 0; tries < 6 && narrower.length > 0; tries += 1) {
-      let length = form.l;
+      let length = form.alongMm;
       for (let more = 0; more < 1 + Math.floor(random() * 3); more += 1)
-        length += narrower[Math.floor(random() * narrower.length)]?.l ?? 0;
+        length += narrower[Math.floor(random() * narrower.length)]?.alongMm ?? 0;
       if (length <= longest) found.add(length);
     }
     // A pull may as well end where another, longer piece does.
     for (let tries = 0; tries < 3 && forms.length > 0; tries += 1) {
       const other = forms[Math.floor(random() * forms.length)];
-      if (other && other.l >= form.l && other.l <= longest) found.add(other.l);
+      if (other && other.alongMm >= form.alongMm && other.alongMm <= longest) found.add(other.alongMm);
     }
     const all = [...found];
     const most = lengthsTried(left.reduce((sum, each) => sum + each, 0));
@@ -111,7 +111,7 @@ class Search {
   private longestPull(supply: Supply, rest: number, left: Int32Array): number {
     const longest = Math.max(
       0,
-      ...this.builder.formsOn(supply).flatMap(({ part, l }) => ((left[part] ?? 0) > 0 ? [l] : [])),
+      ...this.builder.formsOn(supply).flatMap(({ part, alongMm: l }) => ((left[part] ?? 0) > 0 ? [l] : [])),
     );
     return Math.min(rest, Math.max(LONGEST_PULL_MM, longest));
   }
@@ -130,7 +130,7 @@ class Search {
     const worthOf = (pull: BuiltPull) => formsOf(pull).reduce((sum, { part }) => sum + (value[part] ?? 0), 0);
     const take = (pull: BuiltPull) => {
       for (const { part } of formsOf(pull)) left[part] = (left[part] ?? 0) - 1;
-      rest[pull.supply] = (rest[pull.supply] ?? 0) - pull.length;
+      rest[pull.supply] = (rest[pull.supply] ?? 0) - pull.lengthMm;
       pulls.push(pull);
       this.remember(pull);
     };
@@ -138,7 +138,7 @@ class Search {
     for (const supply of supplies) {
       if (supply.costPerMm > 0) continue;
       for (let guard = 0; guard < 20; guard += 1) {
-        const length = rest[supply.at] ?? 0;
+        const length = rest[supply.index] ?? 0;
         if (length <= 0) break;
         const pull = this.builder.build(supply, length, left.slice(), value);
         if (!pull || (shake > 0 && random() < 0.1)) break;
@@ -155,7 +155,7 @@ class Search {
     for (let parts = open(); parts.length > 0; parts = open()) {
       if (this.effort.shouldStop()) return null;
       const sizeOf = (part: number) =>
-        Math.max(...(this.byPart[part] ?? []).map(({ w, l }) => Math.max(w, l)));
+        Math.max(...(this.byPart[part] ?? []).map(({ acrossMm: w, alongMm: l }) => Math.max(w, l)));
       const order = parts.sort((a, b) => sizeOf(b) - sizeOf(a));
       const anchor = order[Math.floor(random() ** 3 * Math.min(order.length, shake > 0 ? 5 : 1))] ?? order[0];
       if (anchor === undefined) break;
@@ -163,11 +163,11 @@ class Search {
       let most = -1;
       const bounded = boundTo(this.demand, { part: anchor });
       for (const supply of supplies) {
-        if (supply.costPerMm <= 0 || (bounded !== null && bounded !== supply.at)) continue;
-        const room = rest[supply.at] ?? 0;
-        const longest = this.longestPull(supply, Math.min(room, supply.length), left);
+        if (supply.costPerMm <= 0 || (bounded !== null && bounded !== supply.index)) continue;
+        const room = rest[supply.index] ?? 0;
+        const longest = this.longestPull(supply, Math.min(room, supply.lengthMm), left);
         for (const form of this.builder.formsOn(supply)) {
-          if (form.part !== anchor || form.l > longest + SMALLEST_LACK_MM) continue;
+          if (form.part !== anchor || form.alongMm > longest + SMALLEST_LACK_MM) continue;
           for (const length of this.lengths(form, supply, left, longest)) {
             const trial = left.slice();
             const pull = this.builder.build(supply, length, trial, value);
@@ -210,7 +210,7 @@ class Search {
   }
 
   private fullRest(): Float64Array {
-    return Float64Array.from(this.demand.supplies, ({ kind, length }) =>
+    return Float64Array.from(this.demand.supplies, ({ kind, lengthMm: length }) =>
       kind === 'new' ? Infinity : length,
     );
   }
@@ -302,7 +302,7 @@ class Search {
     }
     const kept = pulls.filter((pull) => !chosen.includes(pull));
     const rest = this.fullRest();
-    for (const pull of kept) rest[pull.supply] = (rest[pull.supply] ?? 0) - pull.length;
+    for (const pull of kept) rest[pull.supply] = (rest[pull.supply] ?? 0) - pull.lengthMm;
     const left = new Int32Array(this.demand.parts.length);
     for (const pull of chosen) for (const { part } of formsOf(pull)) left[part] = (left[part] ?? 0) + 1;
     const ways = now.ways.map((counts) => [...counts]);
@@ -358,20 +358,22 @@ class Search {
         });
       });
     });
-    const lengthRow = supplies.map(({ kind, length }) => (kind === 'new' ? null : row('<=', length)));
+    const lengthRow = supplies.map(({ kind, lengthMm: length }) =>
+      kind === 'new' ? null : row('<=', length),
+    );
     const rollRow = supplies.map(({ opening }) => (opening > 0 ? row('<=', 0) : null));
     for (const pull of pulls) {
       const counts = new Map<number, number>();
       for (const { part } of formsOf(pull)) counts.set(part, (counts.get(part) ?? 0) + 1);
       const entries = [...counts].map(([part, count]): [number, number] => [partRow[part] ?? 0, count]);
       const limit = lengthRow[pull.supply];
-      if (limit !== null && limit !== undefined) entries.push([limit, pull.length]);
+      if (limit !== null && limit !== undefined) entries.push([limit, pull.lengthMm]);
       const ofRolls = rollRow[pull.supply];
-      if (ofRolls !== null && ofRolls !== undefined) entries.push([ofRolls, pull.length]);
+      if (ofRolls !== null && ofRolls !== undefined) entries.push([ofRolls, pull.lengthMm]);
       columns.push({ cost: pull.cost, entries, whole: true });
     }
     // Rolls that are bought whole for it.
-    for (const { at, opening, length } of supplies) {
+    for (const { index: at, opening, lengthMm: length } of supplies) {
       const ofRolls = rollRow[at];
       if (ofRolls !== null && ofRolls !== undefined)
         columns.push({ cost: opening, entries: [[ofRolls, -length]], whole: true });
@@ -417,7 +419,7 @@ class Search {
         return supply && strips.length > 0 ? [pullOf(this.demand, supply, strips)] : [];
       });
     const rest = this.fullRest();
-    for (const pull of trimmed) rest[pull.supply] = (rest[pull.supply] ?? 0) - pull.length;
+    for (const pull of trimmed) rest[pull.supply] = (rest[pull.supply] ?? 0) - pull.lengthMm;
     if ([...rest].some((each) => each < -SMALLEST_LACK_MM)) return null;
     const missing = left.some((count) => count > 0) ? this.construct(left, rest, 0) : [];
     if (!missing) return null;

@@ -6,7 +6,7 @@ import { middleOf, seamsBetween } from '../lay/seams.ts';
 type Axis = SeamWay['axis'];
 
 /** What is about a pane where its seams may go; mm from its left for upright seams, from its top for level ones. */
-export interface SpliceSurroundings {
+export interface SeamSurroundings {
   readonly hidden: readonly { readonly axis: Axis; readonly fromMm: number; readonly toMm: number }[];
   /** Lines of the building that go on into the pane: edges of other openings. */
   readonly lines: readonly { readonly axis: Axis; readonly atMm: number }[];
@@ -16,9 +16,9 @@ export interface SpliceSurroundings {
   readonly eyes: { readonly fromMm: number; readonly toMm: number } | null;
 }
 
-export const NOTHING_ABOUT: SpliceSurroundings = { hidden: [], lines: [], neighbours: [], eyes: null };
+export const NOTHING_ABOUT: SeamSurroundings = { hidden: [], lines: [], neighbours: [], eyes: null };
 
-export type SpliceReason =
+export type SeamReason =
   | {
       readonly code:
         'hidden' | 'onLine' | 'likeNeighbour' | 'equal' | 'third' | 'onPattern' | 'atEyes' | 'level';
@@ -26,16 +26,16 @@ export type SpliceReason =
   | { readonly code: 'narrow'; readonly mm: number }
   | { readonly code: 'moreFilm'; readonly share: number };
 
-export interface Splice {
+export interface SeamOption {
   readonly axis: Axis;
   /** Middle of each overlap. */
   readonly atMm: readonly number[];
-  readonly reasons: readonly SpliceReason[];
+  readonly reasons: readonly SeamReason[];
   /** The lower the better: what is seen, narrow panels, film. */
   readonly score: number;
 }
 
-export type SpliceProblem =
+export type SeamProblem =
   | { readonly code: 'seam.minPanel'; readonly mm: number; readonly leastMm: number }
   | { readonly code: 'seam.tooWide'; readonly mm: number; readonly rollMm: number }
   | { readonly code: 'seam.fixed' };
@@ -43,14 +43,14 @@ export type SpliceProblem =
 /** A seam is at a line, or at a neighbour's seam, within this. */
 const SAME_LINE_MM = 6;
 
-interface Made {
+interface SeamLayout {
   readonly way: SeamWay;
   readonly atMm: readonly number[];
   readonly narrowestMm: number;
   readonly filmMm2: number;
 }
 
-function madeOf(layout: Layout, way: SeamWay): Made | null {
+function seamLayoutOf(layout: Layout, way: SeamWay): SeamLayout | null {
   const shapes = layout.flatMap(([first]) => first ?? []);
   if (shapes.length !== layout.length) return null;
   const covers = shapes.map(({ cover }) => cover);
@@ -60,35 +60,40 @@ function madeOf(layout: Layout, way: SeamWay): Made | null {
     way,
     atMm,
     narrowestMm: Math.min(...covers.map(size)),
-    filmMm2: shapes.reduce((sum, { w, l }) => sum + w * l, 0),
+    filmMm2: shapes.reduce((sum, { acrossMm: w, alongMm: l }) => sum + w * l, 0),
   };
 }
 
-function made(pane: PaneForPlan, film: FilmForPlan, rules: PlanRules, way: SeamWay): Made | null {
+function cheapestLayout(
+  pane: PaneForPlan,
+  film: FilmForPlan,
+  rules: PlanRules,
+  way: SeamWay,
+): SeamLayout | null {
   const found = film.rolls
     .flatMap((roll) => panelLayouts(pane, film, rules, roll, [way]))
-    .flatMap((layout) => madeOf(layout, way) ?? []);
+    .flatMap((layout) => seamLayoutOf(layout, way) ?? []);
   return found.sort((a, b) => a.filmMm2 - b.filmMm2)[0] ?? null;
 }
 
-const with_ = (pane: PaneForPlan, axis: Axis, at: readonly number[]): PaneForPlan => ({
+const withSeamsAt = (pane: PaneForPlan, axis: Axis, at: readonly number[]): PaneForPlan => ({
   ...pane,
   seams: { allowed: true, axis, at: [...at] },
 });
 
-const plain = (pane: PaneForPlan): PaneForPlan => ({
+const withoutWish = (pane: PaneForPlan): PaneForPlan => ({
   ...pane,
   seams: { allowed: pane.seams.allowed, axis: pane.seams.axis },
 });
 
 /** Why a seam may not be where somebody wants it; null where it may. */
-export function spliceProblem(
+export function seamProblem(
   pane: PaneForPlan,
   film: FilmForPlan,
   rules: PlanRules,
   axis: Axis,
   atMm: readonly number[],
-): SpliceProblem | null {
+): SeamProblem | null {
   const span = axis === 'vertical' ? pane.width : pane.height;
   const edges = [0, ...[...atMm].sort((a, b) => a - b), span];
   const half = rules.seamOverlap / 2;
@@ -100,7 +105,7 @@ export function spliceProblem(
   if (narrowest < rules.minPanel - SMALLEST_LACK_MM)
     return { code: 'seam.minPanel', mm: narrowest, leastMm: rules.minPanel };
   const way = { axis, panels: atMm.length + 1 };
-  if (made(with_(pane, axis, atMm), film, rules, way)) return null;
+  if (cheapestLayout(withSeamsAt(pane, axis, atMm), film, rules, way)) return null;
   const widest = Math.max(0, ...film.rolls.map(({ width }) => width));
   const broadest = Math.max(...covers) + rules.allowance;
   return broadest > widest ? { code: 'seam.tooWide', mm: broadest, rollMm: widest } : { code: 'seam.fixed' };
@@ -141,16 +146,16 @@ function onPatternLines(
  * The best places for the seams of a pane that no roll covers, each with its reasons: equal panels, thirds, hidden
  * strips, lines of the building, the places of its neighbours' seams. Empty where it goes whole or not at all.
  */
-export function spliceOptions(
+export function seamOptions(
   pane: PaneForPlan,
   film: FilmForPlan,
   rules: PlanRules,
-  around: SpliceSurroundings,
-): Splice[] {
-  const division = divide(plain(pane), film, rules);
+  around: SeamSurroundings,
+): SeamOption[] {
+  const division = divide(withoutWish(pane), film, rules);
   if (division.kind !== 'panels') return [];
-  const found = division.ways.flatMap((way): (Made & { equal: boolean })[] => {
-    const usual = made(plain(pane), film, rules, way);
+  const found = division.ways.flatMap((way): (SeamLayout & { equal: boolean })[] => {
+    const usual = cheapestLayout(withoutWish(pane), film, rules, way);
     const span = way.axis === 'vertical' ? pane.width : pane.height;
     const here = <Item extends { axis: Axis }>(items: readonly Item[]) =>
       items.filter(({ axis }) => axis === way.axis);
@@ -161,14 +166,16 @@ export function spliceOptions(
       ...here(around.neighbours).map(({ atMm }) => atMm),
     ].filter((at) => at > 0 && at < span);
     const places = way.panels === 2 ? aims.map((at) => [at]) : usual ? shiftedTo(aims, usual.atMm, span) : [];
-    const others = places.flatMap((at) => made(with_(pane, way.axis, at), film, rules, way) ?? []);
+    const others = places.flatMap(
+      (at) => cheapestLayout(withSeamsAt(pane, way.axis, at), film, rules, way) ?? [],
+    );
     return [
       ...(usual ? [{ ...usual, equal: true }] : []),
       ...others.map((other) => ({ ...other, equal: false })),
     ];
   });
   const least = Math.min(...found.map(({ filmMm2 }) => filmMm2));
-  const scored = found.map(({ way, atMm, narrowestMm, filmMm2, equal }): Splice => {
+  const scored = found.map(({ way, atMm, narrowestMm, filmMm2, equal }): SeamOption => {
     const { axis } = way;
     const span = axis === 'vertical' ? pane.width : pane.height;
     const near = (at: number, lines: readonly { axis: Axis; atMm: number }[]) =>
@@ -185,7 +192,7 @@ export function spliceOptions(
     const share = narrowestMm / (span / way.panels);
     const more = filmMm2 / least - 1;
     const onPattern = onPatternLines(film, way, atMm, rules);
-    const reasons: SpliceReason[] = [
+    const reasons: SeamReason[] = [
       ...(atMm.every(hidden) ? [{ code: 'hidden' } as const] : []),
       ...(atMm.some((at) => !hidden(at) && near(at, around.lines)) ? [{ code: 'onLine' } as const] : []),
       ...(alike ? [{ code: 'likeNeighbour' } as const] : []),

@@ -1,7 +1,7 @@
-import type { Splice, SpliceProblem, SpliceReason } from '../cuts/index.ts';
+import type { SeamOption, SeamProblem, SeamReason } from '../cuts/index.ts';
 import { assertNever, formatLength, type LengthUnit } from '../units/index.ts';
 
-function describeReason(reason: SpliceReason, unit: LengthUnit): string {
+function describeReason(reason: SeamReason, unit: LengthUnit): string {
   switch (reason.code) {
     case 'hidden':
       return 'hidden';
@@ -29,14 +29,14 @@ function describeReason(reason: SpliceReason, unit: LengthUnit): string {
 }
 
 /** Where the seams of a way to divide a pane are, and what speaks for and against it. */
-export function describeSplice({ axis, atMm, reasons }: Splice, unit: LengthUnit): string {
+export function describeSplice({ axis, atMm, reasons }: SeamOption, unit: LengthUnit): string {
   const places = atMm.map((mm) => formatLength(mm, { unit })).join(' and ');
   const said = reasons.map((reason) => describeReason(reason, unit)).join(', ');
   return `${axis === 'vertical' ? 'Upright' : 'Level'} at ${places} from the ${axis === 'vertical' ? 'left' : 'top'}${said ? `: ${said}` : ''}`;
 }
 
 /** Why a seam may not be there. */
-export function describeSpliceProblem(problem: SpliceProblem, unit: LengthUnit): string {
+export function describeSeamProblem(problem: SeamProblem, unit: LengthUnit): string {
   const show = (mm: number) => formatLength(mm, { unit });
   switch (problem.code) {
     case 'seam.minPanel':

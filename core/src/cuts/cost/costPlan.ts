@@ -7,7 +7,7 @@ import type { FilmForPlan, PlanJob } from '../format/planJob.ts';
 import { usedOf } from './planSummary.ts';
 
 /** What a plan counts, line by line; money in that of the film prices. */
-export interface PlanCount {
+export interface PlanCost {
   /** Film off new rolls, by the length used. */
   readonly newFilm: number;
   /** What stays tied up in rolls that are bought whole: their rest, less its book value. */
@@ -60,7 +60,7 @@ export function lotsByRoom(
   return found;
 }
 
-function countFilm(film: FilmForPlan, job: PlanJob, plan: Pick<CutPlan, 'sources' | 'pulls'>): PlanCount {
+function countFilm(film: FilmForPlan, job: PlanJob, plan: Pick<CutPlan, 'sources' | 'pulls'>): PlanCost {
   const counting = countingFor(film, job);
   const sources = plan.sources.filter(({ filmId }) => filmId === film.id);
   const ids = new Set(sources.map(({ id }) => id));
@@ -104,7 +104,7 @@ function countFilm(film: FilmForPlan, job: PlanJob, plan: Pick<CutPlan, 'sources
   };
 }
 
-const NOTHING: PlanCount = {
+const NOTHING: PlanCost = {
   newFilm: 0,
   boughtRest: 0,
   onHand: 0,
@@ -121,7 +121,7 @@ const NOTHING: PlanCount = {
  * What a plan counts by the job's rules: film used, rests of rolls bought whole, film on hand, the hands' time, leftovers,
  * slivers and lots, each as its own line. Without prices film counts by area (mm²) and nothing else does.
  */
-export function weighPlan(job: PlanJob, plan: Pick<CutPlan, 'sources' | 'pulls'>): PlanCount {
+export function costPlan(job: PlanJob, plan: Pick<CutPlan, 'sources' | 'pulls'>): PlanCost {
   return job.films
     .map((film) => countFilm(film, job, plan))
     .reduce(

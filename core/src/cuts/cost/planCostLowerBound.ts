@@ -8,7 +8,8 @@ const MOST_PARTS = 120;
 
 /** Film that the pieces take at the least, mm²: each as it lies smallest. */
 function leastArea({ kinds, parts }: Demand): number {
-  const areaOf = (part: number) => Math.min(...(parts[part]?.forms ?? []).map(({ w, l }) => w * l));
+  const areaOf = (part: number) =>
+    Math.min(...(parts[part]?.forms ?? []).map(({ acrossMm: w, alongMm: l }) => w * l));
   return kinds.reduce((sum, { copies, ways }) => {
     const least = Math.min(...ways.map((way) => way.parts.reduce((all, part) => all + areaOf(part), 0)));
     return sum + copies.length * least;
@@ -34,7 +35,7 @@ function dearestNeeded({ kinds, parts, supplies }: Demand): number {
  * cross-sections, with all that is free beside the pieces taken for leftovers of the highest worth, one pull, and rolls
  * bought by their share, or one of them whole.
  */
-export function leastCount(
+export function planCostLowerBound(
   film: FilmForPlan,
   job: PlanJob,
   solver: LinearSolver,
@@ -50,22 +51,22 @@ export function leastCount(
   // A leftover can be worth more than the film on hand it comes off is counted: that is given away once for all of it.
   const given = (perMm: (at: number) => number) =>
     supplies.reduce(
-      (sum, { at, kind, width, length }) =>
+      (sum, { index: at, kind, widthMm: width, lengthMm: length }) =>
         sum + (kind === 'new' ? 0 : Math.min(0, perMm(at) - worth * width) * length),
       0,
     );
   const bound = (perMm: (at: number) => number): number => {
     const lowered = supplies.map((supply) => ({
       ...supply,
-      costPerMm: Math.max(0, perMm(supply.at) - worth * supply.width),
+      costPerMm: Math.max(0, perMm(supply.index) - worth * supply.widthMm),
     }));
     const proven = boundBySections({ ...demand, supplies: lowered }, solver, shouldStop);
     return (proven?.cost ?? 0) + given(perMm) + worth * area + counting.perPull;
   };
   const perMm = (at: number) => supplies[at]?.countPerMm ?? 0;
-  const byShare = bound((at) => perMm(at) + (supplies[at]?.opening ?? 0) / (supplies[at]?.length ?? 1));
+  const byShare = bound((at) => perMm(at) + (supplies[at]?.opening ?? 0) / (supplies[at]?.lengthMm ?? 1));
   const onHand = supplies.reduce(
-    (sum, { kind, width, length }) => sum + (kind === 'new' ? 0 : width * length),
+    (sum, { kind, widthMm: width, lengthMm: length }) => sum + (kind === 'new' ? 0 : width * length),
     0,
   );
   const openings = supplies.filter(({ kind }) => kind === 'new').map(({ opening }) => opening);

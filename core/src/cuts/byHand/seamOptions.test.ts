@@ -1,7 +1,7 @@
 import { checkPlan } from '../../check/index.ts';
 import { filmForTest, jobForTest, paneForTest } from '../../testing/planJobs.ts';
 import { seededRandom } from '../../units/index.ts';
-import { NOTHING_ABOUT, planCuts, spliceOptions, spliceProblem } from '../index.ts';
+import { NOTHING_ABOUT, planCuts, seamOptions, seamProblem } from '../index.ts';
 
 const { rules } = jobForTest();
 const plainFilm = { ...filmForTest, matchEdges: false };
@@ -12,7 +12,7 @@ const codes = (option: { reasons: readonly { code: string }[] } | undefined) =>
 describe('where seams go', () => {
   test('a hidden strip comes first, even with unequal panels, and equal panels are offered beside it', () => {
     const hidden = [{ axis: 'vertical' as const, fromMm: 980, toMm: 1080 }];
-    const options = spliceOptions(wide, filmForTest, rules, { ...NOTHING_ABOUT, hidden });
+    const options = seamOptions(wide, filmForTest, rules, { ...NOTHING_ABOUT, hidden });
     expect(options[0]?.atMm).toEqual([1030]);
     expect(codes(options[0])).toContain('hidden');
     expect(options.some((option) => codes(option).includes('equal'))).toBe(true);
@@ -22,7 +22,7 @@ describe('where seams go', () => {
   test('of three panels the seams are brought to lines of the building, each for itself where panels are free', () => {
     const pane = paneForTest({ width: 3900, height: 2200, seams: { allowed: true, axis: 'vertical' } });
     const lines = [1250, 2640].map((atMm) => ({ axis: 'vertical' as const, atMm }));
-    const [best] = spliceOptions(pane, plainFilm, rules, { ...NOTHING_ABOUT, lines });
+    const [best] = seamOptions(pane, plainFilm, rules, { ...NOTHING_ABOUT, lines });
     expect(best?.atMm).toEqual([1250, 2640]);
     expect(codes(best)).toContain('onLine');
   });
@@ -30,7 +30,7 @@ describe('where seams go', () => {
   test('where the inner panel is a whole roll the seams are shifted together', () => {
     const pane = paneForTest({ width: 3900, height: 2200, seams: { allowed: true, axis: 'vertical' } });
     const lines = [{ axis: 'vertical' as const, atMm: 1290 }];
-    const options = spliceOptions(pane, filmForTest, rules, { ...NOTHING_ABOUT, lines });
+    const options = seamOptions(pane, filmForTest, rules, { ...NOTHING_ABOUT, lines });
     const onLine = options.find((option) => codes(option).includes('onLine'));
     expect(onLine?.atMm[0]).toBeCloseTo(1290, 3);
     // A whole roll less its overlap lies between the two.
@@ -40,7 +40,7 @@ describe('where seams go', () => {
   test('panels of a patterned film begin on its lines', () => {
     const pattern = { across: 300, along: 450, drop: 'straight' as const };
     const film = { ...plainFilm, turn: 'none' as const, pattern };
-    const [best] = spliceOptions(wide, film, rules, NOTHING_ABOUT);
+    const [best] = seamOptions(wide, film, rules, NOTHING_ABOUT);
     expect(codes(best)).toContain('onPattern');
     const start = (best?.atMm[0] ?? 0) - rules.seamOverlap / 2 + rules.allowance;
     expect(start % 300).toBeCloseTo(0, 6);
@@ -49,19 +49,19 @@ describe('where seams go', () => {
   test('level seams at eye level and slivers count against a place', () => {
     const pane = paneForTest({ width: 2200, height: 2400, seams: { allowed: true, axis: 'any' } });
     const eyes = { fromMm: 1100, toMm: 1500 };
-    const options = spliceOptions(pane, plainFilm, rules, { ...NOTHING_ABOUT, eyes });
+    const options = seamOptions(pane, plainFilm, rules, { ...NOTHING_ABOUT, eyes });
     expect(options[0]?.axis).toBe('vertical');
   });
 
   test('a line of the building and the seam of its neighbour draw the seam to them', () => {
     const lines = [{ axis: 'vertical', atMm: 1320 }] as const;
-    const [onLine] = spliceOptions(wide, filmForTest, rules, { ...NOTHING_ABOUT, lines, neighbours: lines });
+    const [onLine] = seamOptions(wide, filmForTest, rules, { ...NOTHING_ABOUT, lines, neighbours: lines });
     expect(onLine?.atMm).toEqual([1320]);
     expect(codes(onLine)).toEqual(['onLine', 'likeNeighbour']);
   });
 
   test('a place that can’t be is refused with its figures, and one that can be is planned there', () => {
-    const problem = (at: number) => spliceProblem(wide, filmForTest, rules, 'vertical', [at]);
+    const problem = (at: number) => seamProblem(wide, filmForTest, rules, 'vertical', [at]);
     expect(problem(100)).toMatchObject({ code: 'seam.minPanel', mm: 110, leastMm: 150 });
     expect(problem(1900)).toMatchObject({ code: 'seam.tooWide', rollMm: 1524 });
     expect(problem(1030)).toBeNull();
@@ -79,8 +79,8 @@ describe('where seams go', () => {
   });
 
   test('a pane that goes whole, or may not be seamed, has none', () => {
-    expect(spliceOptions(paneForTest(), filmForTest, rules, NOTHING_ABOUT)).toEqual([]);
+    expect(seamOptions(paneForTest(), filmForTest, rules, NOTHING_ABOUT)).toEqual([]);
     const never = { ...wide, seams: { allowed: false, axis: 'any' as const } };
-    expect(spliceOptions(never, filmForTest, rules, NOTHING_ABOUT)).toEqual([]);
+    expect(seamOptions(never, filmForTest, rules, NOTHING_ABOUT)).toEqual([]);
   });
 });

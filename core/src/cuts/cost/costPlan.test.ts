@@ -1,7 +1,7 @@
 import { checkPlan } from '../../check/index.ts';
 import { filmForTest, jobForTest, paneForTest, randomJob } from '../../testing/planJobs.ts';
 import { seededRandom } from '../../units/index.ts';
-import { cutList, lotsByRoom, planCuts, weighPlan, worthOnHand, type PlanJob } from '../index.ts';
+import { cutList, lotsByRoom, planCuts, costPlan, worthOnHand, type PlanJob } from '../index.ts';
 import type { PlanWork } from '../format/work.ts';
 
 const NO_WORK: PlanWork = {
@@ -34,7 +34,7 @@ describe('what a plan counts', () => {
     );
     const made = plan(job);
     expect(made.pulls.map(({ pieces }) => pieces.length)).toEqual([2]);
-    const count = weighPlan(job, made);
+    const count = costPlan(job, made);
     const used = 2 * 1438 * perMm;
     expect(count.newFilm).toBeCloseTo(used, 6);
     expect(count.boughtRest).toBeCloseTo((412 - used) * 0.4, 6);
@@ -56,7 +56,7 @@ describe('what a plan counts', () => {
         { leftoverWorth: 0.4 },
         { films: [wantedBefore ? { ...film, wantedBefore } : film] },
       );
-      return weighPlan(job, plan(job)).leftovers;
+      return costPlan(job, plan(job)).leftovers;
     };
     expect(worth(before)).toBeCloseTo(worth(undefined) * 0.75, 6);
   });
@@ -72,8 +72,8 @@ describe('what a plan counts', () => {
 
   test('rules without work count film alone', () => {
     const job = jobForTest();
-    expect(weighPlan(job, plan(job))).toMatchObject({ labour: 0, leftovers: 0, boughtRest: 0 });
-    expect(weighPlan(job, plan(job)).total).toBeCloseTo(plan(job).summary.cost ?? 0, 3);
+    expect(costPlan(job, plan(job))).toMatchObject({ labour: 0, leftovers: 0, boughtRest: 0 });
+    expect(costPlan(job, plan(job)).total).toBeCloseTo(plan(job).summary.cost ?? 0, 3);
   });
 });
 
