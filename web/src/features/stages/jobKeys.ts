@@ -38,14 +38,11 @@ export function useJobKeys(stages: readonly StageModule[], act: NextAct | null):
     return tinykeys(window, {
       ...Object.fromEntries(toStages),
       'Alt+n': doing(addOpening),
-      'Control+Enter': doing(() => act?.run()),
-      'Meta+Enter': doing(() => act?.run()),
-      'Control+z': undo,
-      'Meta+z': undo,
-      'Control+Shift+z': redo,
-      'Control+Shift+Z': redo,
-      'Meta+Shift+Z': redo,
-      'Control+y': redo,
+      // tinykeys looks at neither case nor layout: one binding a key, or it acts twice.
+      '$mod+Enter': doing(() => act?.run()),
+      '$mod+z': undo,
+      '$mod+Shift+z': redo,
+      '$mod+y': redo,
     });
   }, [dispatch, navigate, addOpening, jobId, stages, act]);
 }
