@@ -46,5 +46,5 @@ export {
   describeSeatWarmth,
   readBackRule,
 } from './placeWords.ts';
-export { describeSplice, describeSeamProblem } from './seamWords.ts';
+export { describeSeamOption, describeSeamProblem } from './seamWords.ts';
 export { describeMoveProblem } from './moveWords.ts';

@@ -29,7 +29,7 @@ function describeReason(reason: SeamReason, unit: LengthUnit): string {
 }
 
 /** Where the seams of a way to divide a pane are, and what speaks for and against it. */
-export function describeSplice({ axis, atMm, reasons }: SeamOption, unit: LengthUnit): string {
+export function describeSeamOption({ axis, atMm, reasons }: SeamOption, unit: LengthUnit): string {
   const places = atMm.map((mm) => formatLength(mm, { unit })).join(' and ');
   const said = reasons.map((reason) => describeReason(reason, unit)).join(', ');
   return `${axis === 'vertical' ? 'Upright' : 'Level'} at ${places} from the ${axis === 'vertical' ? 'left' : 'top'}${said ? `: ${said}` : ''}`;

@@ -1,7 +1,7 @@
 import { moveSeam, seamsNow, snapSeam, type SeamPlaces } from '@neat-sill/core/cuts';
 import { patchRecord } from '@neat-sill/core/record';
 import { formatLength } from '@neat-sill/core/units';
-import { describeSplice, describeSeamProblem } from '@neat-sill/core/words';
+import { describeSeamOption, describeSeamProblem } from '@neat-sill/core/words';
 import { useMemo, useRef, useState } from 'react';
 import { useDrag } from '../../drawing/useDrag.ts';
 import { PanelPictures } from './PanelPictures.tsx';
@@ -162,7 +162,7 @@ function SeamsOfPane({ pane, splice }: { pane: PaneWithId; splice: SeamPlaces })
               className="min-h-10 w-full rounded-sm border border-hairline px-3 py-1.5 text-left text-sm aria-pressed:border-2 aria-pressed:border-edge aria-pressed:bg-edge-tint"
               onClick={() => put(option.axis, option.atMm)}
             >
-              {describeSplice(option, unit)}
+              {describeSeamOption(option, unit)}
             </button>
           ))}
           {problem && (
