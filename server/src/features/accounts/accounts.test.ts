@@ -55,6 +55,17 @@ describe('signing in', () => {
     expect(answer.body.detail).toMatch(/wait 15 minutes/);
   });
 
+  test('one address may not try many accounts: the place waits as well as the person', async () => {
+    const guess = (at: number) => new ApiCaller(server).signIn(`nobody-${at}@brindle-rook.example`, 'guess');
+    const answers = await Promise.all(Array.from({ length: 110 }, (_, at) => guess(at)));
+    const statuses = answers.map(({ status }) => status);
+    expect(new Set(statuses)).toEqual(new Set([401, 429]));
+    expect(statuses.filter((status) => status === 401).length).toBeLessThanOrEqual(100);
+    // Whoever knows the password has to wait there too.
+    expect((await new ApiCaller(server).signIn(shop.emails.owner)).status).toBe(429);
+    await server.db.pool.query('delete from sign_in_tries');
+  });
+
   test('a session past its day is no session', async () => {
     const caller = await signedIn(server, shop.emails.owner);
     await server.db.forSignIn((tx) =>

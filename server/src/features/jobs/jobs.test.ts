@@ -72,10 +72,37 @@ describe('writing a job', () => {
 
   test('of many writes on the same version at once exactly one wins', async () => {
     const id = await importJob();
+    // With the pool's connections open all writes really run beside each other.
+    await Promise.all(Array.from({ length: 12 }, () => owner.get('/jobs')));
     const answers = await Promise.all(
       Array.from({ length: 12 }, (_, at) => owner.edit(id, paneChange(700 + at, 1))),
     );
     expect(answers.map(({ status }) => status).sort()).toEqual([200, ...Array<number>(11).fill(409)]);
+    const stands = (await owner.get(`/jobs/${id}`)).body;
+    expect(stands.versions['pane/p1']).toBe(2);
+    const won = answers.findIndex(({ status }) => status === 200);
+    expect(stands.records.pane.p1.readings.widthTop.mm).toBe(700 + won);
+  });
+
+  test('a record of the same name in another job makes no edit stale', async () => {
+    const [one, other] = [await importJob(), await importJob()];
+    await owner.edit(other, paneChange(700, 1));
+    await owner.edit(other, paneChange(710, 2));
+    expect(await owner.edit(one, paneChange(720, 1))).toMatchObject({
+      status: 200,
+      body: { versions: { 'pane/p1': 2 }, notices: [] },
+    });
+    expect((await owner.get(`/jobs/${other}`)).body.records.pane.p1.readings.widthTop.mm).toBe(710);
+  });
+
+  test('what was taken away counts on: it can’t be written by who has not seen that', async () => {
+    const id = await importJob();
+    const away = { kind: 'pane' as const, id: 'p1', baseVersion: 1, after: null };
+    expect((await owner.edit(id, away)).body.versions).toEqual({ 'pane/p1': 2 });
+    const late = await owner.edit(id, paneChange(700, 1));
+    expect(late.body.stale).toEqual([{ kind: 'pane', id: 'p1', version: 2, theirs: null }]);
+    expect((await owner.edit(id, paneChange(700, 2))).status).toBe(200);
+    expect((await owner.get(`/jobs/${id}`)).body.records.pane.p1.readings.widthTop.mm).toBe(700);
   });
 
   test('a pane can’t be put on a wall that has been taken away', async () => {

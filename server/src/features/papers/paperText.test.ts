@@ -1,0 +1,240 @@
+import { PLAN_ID, cutList, pieceName, planCuts, type KeptPlan } from '@neat-sill/core/cuts';
+import { deriveJob, type JobRecords, type ShopData } from '@neat-sill/core/job';
+import { DEFAULT_RULE_SETS } from '@neat-sill/core/rules';
+import { bookForTest, readingsForTest, recordsForTest, silverForTest } from '@neat-sill/core/testing';
+import { seededRandom } from '@neat-sill/core/units';
+import { careSheet } from './careSheet.ts';
+import { conditionSheet } from './conditionSheet.ts';
+import { cutListPaper } from './cutListPaper.ts';
+import { labels } from './labels.ts';
+import { PaperProblem, type PaperInput } from './paperInput.ts';
+
+/* What stands on the papers, against core. */
+
+/** All text of a paper, in its order. */
+function textOf(content: unknown): string[] {
+  if (typeof content === 'string') return content === '' ? [] : [content];
+  if (Array.isArray(content)) return content.flatMap(textOf);
+  if (typeof content !== 'object' || content === null) return [];
+  const { text, stack, columns, ul, ol, table, content: inner } = content as Record<string, unknown>;
+  const cells = (table as { body?: unknown } | undefined)?.body;
+  return [text, stack, columns, ul, ol, cells, inner].flatMap((part) =>
+    Array.isArray(part) && part === text ? [textOf(part).join('')] : textOf(part),
+  );
+}
+function find<Value>(content: unknown, key: string): Value[] {
+  if (Array.isArray(content)) return content.flatMap((each) => find<Value>(each, key));
+  if (typeof content !== 'object' || content === null) return [];
+  return Object.entries(content).flatMap(([name, value]) =>
+    name === key ? [value as Value] : find<Value>(value, key),
+  );
+}
+
+const input = (
+  records: JobRecords,
+  changes: Partial<PaperInput> = {},
+  shop: ShopData = bookForTest,
+): PaperInput => ({
+  job: deriveJob(records, shop),
+  unit: 'mm',
+  today: '2026-05-04',
+  shop: 'Brindle & Rook Glass Film',
+  ...changes,
+});
+function keeping(records: JobRecords, shop: ShopData = bookForTest): JobRecords {
+  const { job } = deriveJob(records, shop).plan;
+  const plan = planCuts(job, { random: seededRandom(1), rounds: 3, shouldStop: () => false });
+  const kept: KeptPlan = { job, plan, keptAt: '2026-05-04T15:00:00Z', cutPullIds: [], lockedPullIds: [] };
+  return { ...records, plan: { [PLAN_ID]: kept } };
+}
+const keptOf = (records: JobRecords): KeptPlan => {
+  const kept = records.plan[PLAN_ID];
+  if (!kept) throw new Error('nothing is kept');
+  return kept;
+};
+const WIDE = readingsForTest([2300, 2300, 2300, 2000, 2000, 2000]);
+const sound = keeping(
+  recordsForTest({
+    panes: { p1: { readings: WIDE }, p2: { readings: readingsForTest([700, 700, 700, 900, 900, 900]) } },
+  }),
+);
+const changedSince: JobRecords = {
+  ...sound,
+  pane: { ...sound.pane, p3: { ...sound.pane['p3'], readings: WIDE } as JobRecords['pane'][string] },
+};
+
+describe('the cut list', () => {
+  const said = textOf(cutListPaper(input(sound)));
+
+  test('has every piece once, with its size, and every pull with its knives', () => {
+    const { plan, job } = keptOf(sound);
+    const pieces = plan.pulls.flatMap((pull) => pull.pieces);
+    for (const piece of pieces) {
+      const lines = said.filter((line) => line.startsWith(`${pieceName(piece, job)}  `));
+      expect(lines).toHaveLength(1);
+      expect(lines[0]).toContain(`${piece.w} × ${piece.l}`);
+    }
+    for (const step of cutList(plan, job))
+      for (const mm of step.knifeAtMm) expect(said.some((line) => line.includes(String(mm)))).toBe(true);
+  });
+
+  test('tells the length of roll that each film takes', () => {
+    const [film] = keptOf(sound).plan.summary.byFilm;
+    const metres = ((film?.usedLength ?? 0) / 1000).toFixed(1);
+    expect(said.find((line) => line.startsWith('Gannet Silver 20'))).toContain(`${metres} m of roll`);
+  });
+
+  test('is in inches for who reads inches', () => {
+    expect(textOf(cutListPaper(input(sound, { unit: 'in' }))).join(' ')).toMatch(/Inches, film face up/);
+  });
+
+  test('is not made of no plan, nor of one that no longer fits', () => {
+    expect(() => cutListPaper(input(recordsForTest()))).toThrow(
+      /No plan is kept yet: .* then make the cut list/,
+    );
+    expect(() => cutListPaper(input(changedSince))).toThrow(/has changed since the plan was kept/);
+    expect(() => cutListPaper(input(changedSince))).toThrow(PaperProblem);
+  });
+});
+
+describe('labels', () => {
+  const sheet = (unit: 'mm' | 'in', kind: 'labels' | 'single-labels') =>
+    labels(input(sound, { unit }), 'https://shop.example', 'job-1', kind);
+
+  test('there is one for each piece, in the order in which they are cut', () => {
+    const { plan, job } = keptOf(sound);
+    const names = cutList(plan, job).flatMap(({ strips }) =>
+      strips.flatMap(({ pieces }) => pieces.map(({ name }) => name)),
+    );
+    const said = textOf(sheet('mm', 'labels').content);
+    expect(said.filter((line) => names.includes(line))).toEqual(names);
+    expect(names).toEqual(expect.arrayContaining(['1a', '1b', '2', '3']));
+  });
+
+  test('each has size, the end that comes off first, film, customer and wall', () => {
+    const said = textOf(sheet('mm', 'labels').content);
+    const at = said.indexOf('2');
+    expect(said.slice(at, at + 4)).toEqual([
+      '2',
+      expect.stringMatching(/^7\d\d × \d+, (top|bottom|left|right) first/),
+      'Gannet Silver 20',
+      'Lantern Quay Library, South-west wall',
+    ]);
+  });
+
+  test('the code opens the pane in Fitting', () => {
+    const codes = find<string>(sheet('mm', 'labels').content, 'qr');
+    expect(new Set(codes)).toEqual(
+      new Set(['p1', 'p2', 'p3'].map((id) => `https://shop.example/jobs/job-1/fitting?pane=${id}`)),
+    );
+  });
+
+  test('fit the sheets of stationers: 70 × 37 mm three by eight, 2⅝ × 1 in three by ten, or one a page', () => {
+    const points = (mm: number) => expect.closeTo((mm * 72) / 25.4, 6);
+    expect(sheet('mm', 'labels').pageSize).toEqual({ width: points(210), height: points(297) });
+    expect(find<number[]>(sheet('mm', 'labels').content, 'widths')[0]).toEqual([70, 70, 70].map(points));
+    expect(find<number[]>(sheet('mm', 'labels').content, 'heights')[0]?.[0]).toEqual(points(37));
+    expect(sheet('in', 'labels').pageSize).toEqual({ width: points(215.9), height: points(279.4) });
+    expect(find<number[]>(sheet('in', 'labels').content, 'heights')[0]?.[0]).toEqual(points(25.4));
+    expect(sheet('mm', 'single-labels').pageSize).toEqual({ width: points(62), height: points(29) });
+    expect(sheet('mm', 'single-labels').content).toHaveLength(
+      keptOf(sound).plan.pulls.flatMap(({ pieces }) => pieces).length,
+    );
+  });
+
+  test('twenty-five go on two sheets of twenty-four', () => {
+    const one = recordsForTest().pane['p2'];
+    if (!one) throw new Error('no pane');
+    const small = { ...one, readings: readingsForTest([300, 300, 300, 400, 400, 400]) };
+    const panes = Array.from({ length: 25 }, (_, at) => [
+      `q${at}`,
+      { ...small, label: String(at + 1), order: at },
+    ]);
+    const many = keeping({ ...recordsForTest(), pane: Object.fromEntries(panes) as JobRecords['pane'] });
+    const { content } = labels(input(many), '', 'j', 'labels');
+    expect(content).toHaveLength(2);
+    expect(find<string>(content, 'pageBreak')).toEqual(['before']);
+  });
+
+  test('are not written from a plan that no longer fits', () => {
+    const make = (records: JobRecords) => () => labels(input(records), '', 'j', 'labels');
+    expect(make(changedSince)).toThrow(/has changed since the plan was kept/);
+    expect(make(recordsForTest())).toThrow(/No plan is kept yet: .* then make the labels/);
+  });
+
+  test('name the side that hangs on the factory edge', () => {
+    const records = keeping(recordsForTest({ ruleSetId: 'factory-edge-first' }));
+    const said = textOf(labels(input(records), '', 'j', 'labels').content);
+    expect(said.filter((line) => /, factory edge (left|right|top|bottom)$/.test(line))).toHaveLength(3);
+  });
+});
+
+describe('the care sheet', () => {
+  const fitted: JobRecords = {
+    ...recordsForTest({ panes: { p3: { filmId: null } } }),
+    fitting: { p1: { ticks: {}, faults: [], doneAt: '2026-05-04T03:00:00Z' } },
+  };
+
+  test('tells pane by pane the day from which it is dry, by the clock of the site', () => {
+    const said = textOf(careSheet(input(fitted)));
+    const row = said.slice(said.indexOf('1'), said.indexOf('1') + 5);
+    // 03:00 UTC is the evening of the 3rd in Saltmarsh Bay; 38 µm take 30 days.
+    expect(row).toEqual(['1', 'Reading room', 'Gannet Silver 20', '3 May 2026', '2 June 2026']);
+    const open = said.slice(said.indexOf('2'), said.indexOf('2') + 5);
+    expect(open).toEqual([
+      '2',
+      'Reading room',
+      'Gannet Silver 20',
+      'not fitted yet',
+      '30 days after fitting',
+    ]);
+    expect(said).not.toContain('3');
+  });
+
+  test('says that haze is normal of wet film only', () => {
+    const haze = /Haze, a milky cast/;
+    expect(textOf(careSheet(input(fitted))).join(' ')).toMatch(haze);
+    const dry = { ...bookForTest, films: [{ ...silverForTest, kind: 'perforated' as const }] };
+    expect(textOf(careSheet(input(fitted, {}, dry))).join(' ')).not.toMatch(haze);
+  });
+
+  test('one day is one day', () => {
+    const dry = { ...bookForTest, films: [{ ...silverForTest, kind: 'perforated' as const }] };
+    expect(textOf(careSheet(input(fitted, {}, dry)))).toContain('1 day after fitting');
+  });
+
+  test('needs a film, and a job with a name', () => {
+    const bare = recordsForTest({
+      panes: { p1: { filmId: null }, p2: { filmId: null }, p3: { filmId: null } },
+    });
+    expect(() => careSheet(input(bare))).toThrow(/No pane has a film yet/);
+    expect(() => careSheet(input({ ...fitted, job: {} }))).toThrow(/no name and customer/);
+  });
+
+  test('days go by the house rules of the job', () => {
+    const [first, ...others] = DEFAULT_RULE_SETS;
+    const quick = { ...first, cure: { ...first.cure, byThickness: [{ upToUm: 1000, days: 7 }] } };
+    const said = textOf(careSheet(input(fitted, {}, { ...bookForTest, ruleSets: [quick, ...others] })));
+    expect(said).toContain('10 May 2026');
+  });
+});
+
+describe('the condition sheet', () => {
+  test('lists what was found, pane by pane, with who noted it, and says how many were without', () => {
+    const mark = {
+      id: 'm1',
+      x: 0.25,
+      y: 0.5,
+      note: 'at the sill',
+      pictureId: null,
+      notedAt: '2026-05-04T15:00:00Z',
+    };
+    const condition = [{ ...mark, kind: 'scratch' as const, notedBy: 'Osei Rook' }];
+    const records = recordsForTest({ panes: { p2: { condition } } });
+    const said = textOf(conditionSheet(input(records), new Map()).content).join('\n');
+    expect(said).toMatch(/Pane 2, Reading room, South-west wall/);
+    expect(said).toMatch(/at the sill/);
+    expect(said).toMatch(/2 (other )?panes/);
+    expect(() => conditionSheet(input(recordsForTest()), new Map())).toThrow(/Nothing was noted/);
+  });
+});
