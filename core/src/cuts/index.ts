@@ -66,3 +66,4 @@ export {
 } from './byHand/seamPlaces.ts';
 export { PLAN_ID, cutsRecords, type KeptPlan } from './records.ts';
 export { pullsJustCut, takenByPlan, type TakenByPlan } from './after/rackOfPlan.ts';
+export { betterPlan } from './cost/betterPlan.ts';

@@ -8,6 +8,7 @@ import {
 import { describeLengthProblem } from '@neat-sill/core/words';
 import { useRef, useState, type KeyboardEvent, type Ref } from 'react';
 import { FieldFrame, fieldLook } from './Field.tsx';
+import { useLengthDraft } from './useLengthDraft.ts';
 
 export interface TypedLength {
   readonly mm: number;
@@ -53,8 +54,7 @@ export function LengthField(props: LengthFieldProps) {
     allowEmpty = true,
     inDoubt = false,
   } = props;
-  const storageKey = `draft ${draftKey}`;
-  const [draft, setDraft] = useState<string | null>(() => sessionStorage.getItem(storageKey));
+  const [draft, setDraft] = useLengthDraft(draftKey);
   // Enter takes the length and moves the cursor on, which blurs this field before it is drawn anew: what is still to be
   // taken must be known at once.
   const untaken = useRef(draft);
@@ -67,8 +67,6 @@ export function LengthField(props: LengthFieldProps) {
   const keep = (text: string | null) => {
     setDraft(text);
     untaken.current = text;
-    if (text === null) sessionStorage.removeItem(storageKey);
-    else sessionStorage.setItem(storageKey, text);
   };
   const take = (): boolean => {
     if (untaken.current === null) return true;

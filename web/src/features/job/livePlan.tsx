@@ -1,4 +1,4 @@
-import { costPlan, type CutPlan, type PlanJob } from '@neat-sill/core/cuts';
+import { betterPlan, type CutPlan, type PlanJob } from '@neat-sill/core/cuts';
 import { sameData } from '@neat-sill/core/record';
 import type { PlanFault } from '@neat-sill/core/check';
 import type { LeftOut, PlanStanding } from '@neat-sill/core/job';
@@ -65,13 +65,6 @@ function startPlanning(order: PlanOrder, onMessage: (message: PlanMessage) => vo
   return () => worker.terminate();
 }
 
-/** The plan that leaves less undone, else the one that counts less. */
-function better(job: PlanJob, one: CutPlan | null, other: CutPlan): CutPlan {
-  if (!one || other.unplaced.length < one.unplaced.length) return other;
-  if (other.unplaced.length > one.unplaced.length) return one;
-  return costPlan(job, other).total < costPlan(job, one).total ? other : one;
-}
-
 /** Plans the open job in a worker as it changes, and hands the plan to whoever shows it. */
 export function LivePlanProvider({ children }: { children: ReactNode }) {
   // The plan follows a moment behind, so that typing never waits for it.
@@ -127,7 +120,7 @@ export function LivePlanProvider({ children }: { children: ReactNode }) {
     const waiting: PlanState = job.panes.length > 0 ? state : { kind: 'none' };
     const shown: PlanState = keptHolds ? { kind: 'ready', plan: keptHolds, solver: true } : waiting;
     const here = shown.kind === 'ready' || shown.kind === 'planning' ? shown.plan : null;
-    const plan = keptHolds || !server.plan ? here : better(job, here, server.plan);
+    const plan = keptHolds || !server.plan ? here : betterPlan(job, here, server.plan);
     const stop = () => {
       end.current();
       setState(plan ? { kind: 'ready', plan, solver: true } : { kind: 'none' });

@@ -1,10 +1,9 @@
-import type { SentEdit } from '@neat-sill/core/contract';
 import { createListenerMiddleware, isAnyOf } from '@reduxjs/toolkit';
-import { api, problemOf, sentenceOf, statusOf, type ApiError } from '../../api/api.ts';
+import { api, problemOf, sentenceOf, statusOf } from '../../api/api.ts';
 import { dropWaiting, waitingPictures } from '../../device/pictures.ts';
 import { EMPTY_DRAFT, keepHistory, keepOutbox, keepSeenJob, readDraft, readSeenJob } from './draftStore.ts';
 import { jobActions, type JobState } from './jobSlice.ts';
-import { clashesOf, type QueuedEdit } from './rebase.ts';
+import { heldBack, sentEdit } from './sending.ts';
 
 interface SyncRoot {
   readonly job: JobState;
@@ -12,16 +11,6 @@ interface SyncRoot {
 
 const FIRST_RETRY_MS = 2_000;
 const LAST_RETRY_MS = 30_000;
-
-function sentEdit({ edit, baseVersions }: QueuedEdit): SentEdit {
-  const changes = edit.changes.map(({ kind, id, after }) => ({
-    kind,
-    id,
-    baseVersion: baseVersions[`${kind}/${id}`] ?? 0,
-    after,
-  }));
-  return { editId: edit.id, label: edit.label, changes: changes as SentEdit['changes'] };
-}
 
 export const syncMiddleware = createListenerMiddleware<SyncRoot>();
 
@@ -72,7 +61,7 @@ syncMiddleware.startListening({
         if (result.data.notices.length > 0) dispatch(jobActions.noticed(result.data.notices.join(' ')));
         return;
       }
-      const held = heldBack(result.error, next, wait);
+      const held = heldBack(result.error, next, Date.now() + wait);
       if (held === 'merge') {
         const stale = problemOf(result.error)?.stale ?? [];
         dispatch(
@@ -93,18 +82,6 @@ function backOnline(): Promise<void> {
   return new Promise((resolve) => {
     window.addEventListener('online', () => resolve(), { once: true });
   });
-}
-
-function heldBack(error: ApiError, queued: QueuedEdit, wait: number) {
-  const status = statusOf(error);
-  const stale = problemOf(error)?.stale ?? [];
-  if (status === 409 && stale.length > 0) {
-    const clash = clashesOf(queued.edit, stale).some(({ conflicts }) => conflicts.length > 0);
-    return clash ? ({ kind: 'clash', stale } as const) : 'merge';
-  }
-  if (status === 'away' || status >= 500 || status === 429)
-    return { kind: 'away', sentence: sentenceOf(error), retryAt: Date.now() + wait } as const;
-  return { kind: 'refused', sentence: sentenceOf(error) } as const;
 }
 
 type Dispatch = Parameters<Parameters<typeof syncMiddleware.startListening>[0]['effect']>[1]['dispatch'];

@@ -9,10 +9,9 @@ import {
   useStartPlanningMutation,
   useStopPlanningMutation,
 } from '../../api/api.ts';
+import { goneSeconds, isOpen, toldPlanning } from './serverPlan.ts';
 
 const ASK_EVERY_MS = 1000;
-/** So much longer than its time a planning may take before it counts as lost, with its worker. */
-const LOST_AFTER_MS = 120_000;
 
 /** Planning on the server: how it stands, and its best plan as far as it is one of the job as it is now. */
 export interface ServerPlanning {
@@ -34,24 +33,6 @@ interface Known {
   readonly plan: CutPlan | null;
 }
 
-function goneSeconds({ startedAt }: Planning): number {
-  return startedAt === null ? 0 : (Date.now() - Date.parse(startedAt)) / 1000;
-}
-
-const isUnfinished = ({ state }: Planning) => state === 'waiting' || state === 'working';
-
-function isOpen(planning: Planning): boolean {
-  const since = Date.now() - Date.parse(planning.startedAt ?? planning.askedAt);
-  return isUnfinished(planning) && since < planning.seconds * 1000 + LOST_AFTER_MS;
-}
-
-/** What is still unfinished long after its time was lost. */
-const asLost = (planning: Planning): Planning => ({
-  ...planning,
-  state: 'failed',
-  problem: 'The server has lost this planning; its best plan is kept. Hand it over again.',
-});
-
 /** Follows the planning of a job on the server. It goes on there when the page is closed, and is found again. */
 export function useServerPlanning(jobId: string | null, job: PlanJob | null): ServerPlanning {
   const [ask] = useLazyLastPlanningQuery();
@@ -61,7 +42,7 @@ export function useServerPlanning(jobId: string | null, job: PlanJob | null): Se
   const [asked, setAsked] = useState(0);
   const here = known?.jobId === jobId ? known : null;
   const seen = here?.planning.found ?? 0;
-  const open = here !== null && isOpen(here.planning);
+  const open = here !== null && isOpen(here.planning, Date.now());
   useEffect(() => {
     if (jobId === null) return;
     let left = false;
@@ -77,7 +58,7 @@ export function useServerPlanning(jobId: string | null, job: PlanJob | null): Se
       setKnown((before) => {
         const same = before?.jobId === jobId && before.planning.id === planning.id;
         const plan = planning.plan ?? (same ? before.plan : null);
-        return { jobId, planning, plan, goneSeconds: goneSeconds(planning) };
+        return { jobId, planning, plan, goneSeconds: goneSeconds(planning, Date.now()) };
       });
       setAsked((count) => count + 1);
     };
@@ -106,19 +87,20 @@ export function useServerPlanning(jobId: string | null, job: PlanJob | null): Se
     if (jobId === null) return;
     void end(jobId).then(({ data }) => {
       const planning = data?.planning;
-      if (planning) setKnown({ jobId, planning, plan: planning.plan, goneSeconds: goneSeconds(planning) });
+      if (planning)
+        setKnown({ jobId, planning, plan: planning.plan, goneSeconds: goneSeconds(planning, Date.now()) });
     });
   }, [jobId, end]);
   const error = started.error ?? ended.error;
   return useMemo(
     () => ({
-      planning: fits ? (open || !isUnfinished(here.planning) ? here.planning : asLost(here.planning)) : null,
+      planning: fits ? toldPlanning(here.planning, Date.now()) : null,
       plan: fits ? here.plan : null,
       goneSeconds: fits ? here.goneSeconds : 0,
       problem: error ? sentenceOf(error) : null,
       handOver,
       stop,
     }),
-    [fits, here, open, error, handOver, stop],
+    [fits, here, error, handOver, stop],
   );
 }

@@ -19,6 +19,8 @@ import { GlassAndFrame, type PaneWithId } from './GlassAndFrame.tsx';
 import { ShapeOfPane } from './ShapeOfPane.tsx';
 import { Place } from './Place.tsx';
 import { useNextUnread, useTakeReading } from './ReadingFields.tsx';
+import { useLengthDraft } from '../../ui/useLengthDraft.ts';
+import { readingDraftKey } from './readingDraft.ts';
 
 const DIGITS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0'] as const;
 const EIGHTHS = ['1/8', '1/4', '3/8', '1/2', '5/8', '3/4', '7/8', '1/16'] as const;
@@ -99,20 +101,18 @@ export function PhoneReading({ pane }: { pane: PaneWithId }) {
   const [place, setPlace] = useState<ReadingPlace>(
     nextReadingPlace(pane.readings, pane.shape) ?? places[0] ?? 'widthTop',
   );
-  const storageKey = `draft ${jobId} ${pane.id} ${place}`;
-  const [text, setText] = useState(() => sessionStorage.getItem(storageKey) ?? '');
+  const [draft, keepDraft] = useLengthDraft(readingDraftKey(jobId, pane.id, place));
+  const text = draft ?? '';
   const [tried, setTried] = useState(false);
   const read = parseLength(text, unit, 'glass');
   const type = (next: string) => {
-    setText(next);
+    keepDraft(next);
     setTried(false);
-    sessionStorage.setItem(storageKey, next);
   };
   const fraction = (part: string) => type(/\d$/.test(text) ? `${text} ${part}` : `${text}${part}`);
   const goTo = (next: ReadingPlace) => {
     setPlace(next);
     setTried(false);
-    setText(sessionStorage.getItem(`draft ${jobId} ${pane.id} ${next}`) ?? '');
   };
   const at = places.indexOf(place);
   const onward = () => {
@@ -125,8 +125,7 @@ export function PhoneReading({ pane }: { pane: PaneWithId }) {
     setTried(true);
     if (!read.ok) return;
     take(place, { mm: read.value.mm, typed: text.trim() });
-    sessionStorage.removeItem(storageKey);
-    setText('');
+    keepDraft(null);
     setTried(false);
     onward();
   };

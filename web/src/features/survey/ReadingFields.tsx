@@ -21,6 +21,7 @@ import { LengthField, type TypedLength } from '../../ui/LengthField.tsx';
 import { LaserPanel } from './LaserPanel.tsx';
 import type { PaneWithId } from './GlassAndFrame.tsx';
 import { SameAs } from './SameAs.tsx';
+import { readingDraftKey } from './readingDraft.ts';
 
 /** Which reading at each place: 0 the first, then the independent further ones. */
 type Round = number;
@@ -126,7 +127,7 @@ function TapeFields({ pane, round, onLast, onFocused, children }: TapeFieldsProp
         label={READING_NAMES[place]}
         valueMm={shown?.mm ?? null}
         unit={unit}
-        draftKey={`${job.jobId} ${pane.id} ${place} ${round || ''}`}
+        draftKey={readingDraftKey(job.jobId, pane.id, place, round)}
         inDoubt={doubtful.has(place)}
         inputRef={(node) => {
           if (node) fields.current.set(place, node);
