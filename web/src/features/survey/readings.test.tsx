@@ -19,7 +19,11 @@ afterEach(() => {
 function Chosen({ on }: { on: 'desk' | 'phone' }) {
   const [pane] = useJob().selected;
   if (!pane) return null;
-  return on === 'phone' ? <PhoneReading pane={pane} /> : <ReadingFields pane={pane} />;
+  return on === 'phone' ? (
+    <PhoneReading pane={pane} />
+  ) : (
+    <ReadingFields pane={pane} onLast={() => undefined} />
+  );
 }
 const unread = recordsForTest({ panes: { p1: { readings: readingsForTest([]) } } });
 const field = (name: string) => screen.getByRole<HTMLInputElement>('textbox', { name });
@@ -48,7 +52,7 @@ describe('readings at the desk', () => {
       const [pane] = useJob().selected;
       return pane ? (
         <>
-          <ReadingFields pane={pane} />
+          <ReadingFields pane={pane} onLast={() => undefined} />
           <Sizes pane={pane} />
         </>
       ) : null;
