@@ -26,11 +26,22 @@ export interface ServerPlanning {
 
 const keyOf = (job: PlanJob) => bytesToHex(sha256(utf8ToBytes(JSON.stringify(job))));
 
+/** What was answered last, as it stood at that moment. */
 interface Known {
   readonly goneSeconds: number;
+  readonly open: boolean;
   readonly jobId: string;
   readonly planning: Planning;
   readonly plan: CutPlan | null;
+}
+
+function standing(planning: Planning): Pick<Known, 'planning' | 'open' | 'goneSeconds'> {
+  const nowMs = Date.now();
+  return {
+    planning: toldPlanning(planning, nowMs),
+    open: isOpen(planning, nowMs),
+    goneSeconds: goneSeconds(planning, nowMs),
+  };
 }
 
 /** Follows the planning of a job on the server. It goes on there when the page is closed, and is found again. */
@@ -42,7 +53,7 @@ export function useServerPlanning(jobId: string | null, job: PlanJob | null): Se
   const [asked, setAsked] = useState(0);
   const here = known?.jobId === jobId ? known : null;
   const seen = here?.planning.found ?? 0;
-  const open = here !== null && isOpen(here.planning, Date.now());
+  const open = here?.open ?? false;
   useEffect(() => {
     if (jobId === null) return;
     let left = false;
@@ -58,7 +69,7 @@ export function useServerPlanning(jobId: string | null, job: PlanJob | null): Se
       setKnown((before) => {
         const same = before?.jobId === jobId && before.planning.id === planning.id;
         const plan = planning.plan ?? (same ? before.plan : null);
-        return { jobId, planning, plan, goneSeconds: goneSeconds(planning, Date.now()) };
+        return { jobId, plan, ...standing(planning) };
       });
       setAsked((count) => count + 1);
     };
@@ -78,7 +89,7 @@ export function useServerPlanning(jobId: string | null, job: PlanJob | null): Se
     (seconds: number) => {
       if (jobId === null || !job) return;
       void start({ jobId, asked: { work: job, workKey: keyOf(job), seconds } }).then(({ data }) => {
-        if (data) setKnown({ jobId, planning: data, plan: null, goneSeconds: 0 });
+        if (data) setKnown({ jobId, plan: null, ...standing(data) });
       });
     },
     [jobId, job, start],
@@ -87,14 +98,13 @@ export function useServerPlanning(jobId: string | null, job: PlanJob | null): Se
     if (jobId === null) return;
     void end(jobId).then(({ data }) => {
       const planning = data?.planning;
-      if (planning)
-        setKnown({ jobId, planning, plan: planning.plan, goneSeconds: goneSeconds(planning, Date.now()) });
+      if (planning) setKnown({ jobId, plan: planning.plan, ...standing(planning) });
     });
   }, [jobId, end]);
   const error = started.error ?? ended.error;
   return useMemo(
     () => ({
-      planning: fits ? toldPlanning(here.planning, Date.now()) : null,
+      planning: fits ? here.planning : null,
       plan: fits ? here.plan : null,
       goneSeconds: fits ? here.goneSeconds : 0,
       problem: error ? sentenceOf(error) : null,
