@@ -21,6 +21,7 @@ export const PLAN_ID = 'plan';
 
 export const cutsRecords = {
   plan: recordKind({
+    name: 'Kept plan',
     schema: keptPlanSchema,
     empty: { cutPullIds: [], lockedPullIds: [] },
     parentOf: null,

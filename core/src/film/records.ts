@@ -17,6 +17,7 @@ export type SoldFilm = z.infer<typeof soldFilmSchema>;
 
 export const filmRecords = {
   sold: recordKind({
+    name: 'Film as sold',
     schema: soldFilmSchema,
     empty: {},
     parentOf: null,

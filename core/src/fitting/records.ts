@@ -27,6 +27,7 @@ export const NO_FITTING: Fitting = { ticks: {}, faults: [], doneAt: null };
 
 export const fittingRecords = {
   fitting: recordKind({
+    name: 'Fitting of a pane',
     schema: fittingSchema,
     empty: NO_FITTING,
     parentOf: (_fitting, paneId) => ({ kind: 'pane', id: paneId }),

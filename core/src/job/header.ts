@@ -51,6 +51,7 @@ export const NEW_HEADER: Pick<JobHeader, 'visit' | 'plan' | 'rollWidths'> = {
 
 export const headerRecords = {
   job: recordKind({
+    name: 'Job',
     schema: jobHeaderSchema,
     empty: NEW_HEADER,
     parentOf: null,

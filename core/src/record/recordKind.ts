@@ -16,6 +16,8 @@ export interface RecordParent {
 
 /** What there is to say of one kind of record of a job: all that the store, the server and the files need. */
 export interface RecordKindRules<Schema extends z.ZodType = z.ZodType, Empty = object> {
+  /** What people call one such record. */
+  readonly name: string;
   readonly schema: Schema;
   /** What a new record says until somebody says otherwise. */
   readonly empty: Empty;

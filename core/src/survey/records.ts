@@ -314,6 +314,7 @@ export const NEW_PANE: Omit<Pane, 'wallId' | 'label' | 'order' | 'gapBeforeMm' |
 
 export const surveyRecords = {
   room: recordKind({
+    name: 'Room',
     schema: roomSchema,
     empty: NEW_ROOM,
     parentOf: null,
@@ -321,6 +322,7 @@ export const surveyRecords = {
     mayBeAbsent: false,
   }),
   wall: recordKind({
+    name: 'Wall',
     schema: wallSchema,
     empty: NEW_WALL,
     parentOf: ({ roomId }) => ({ kind: 'room', id: roomId }),
@@ -328,6 +330,7 @@ export const surveyRecords = {
     mayBeAbsent: false,
   }),
   pane: recordKind({
+    name: 'Pane',
     schema: paneSchema,
     empty: NEW_PANE,
     parentOf: ({ wallId }) => ({ kind: 'wall', id: wallId }),

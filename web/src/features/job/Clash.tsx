@@ -1,4 +1,5 @@
-import type { Pane, Reading, ReadingPlace } from '@neat-sill/core/survey';
+import { rulesOfKind } from '@neat-sill/core/job';
+import type { Reading, ReadingPlace } from '@neat-sill/core/survey';
 import { READING_NAMES } from '@neat-sill/core/words';
 import { formatLength, type LengthUnit } from '@neat-sill/core/units';
 import type { StaleRecord } from '@neat-sill/core/contract';
@@ -42,17 +43,10 @@ function shown(value: unknown, path: readonly string[], unit: LengthUnit): strin
   return String(value as string | number | boolean);
 }
 
+/** What kind of record it is and, where it has one, what people call it. */
 function recordName({ mine }: StaleClash): string {
-  const data = (mine.after ?? mine.before) as Partial<Pane> | null;
-  if (mine.kind === 'pane') return `Pane ${data?.label ?? ''}`;
-  return {
-    job: 'The job',
-    room: 'A room',
-    wall: 'A wall',
-    fitting: 'Fitting of a pane',
-    plan: 'The kept plan',
-    sold: 'A film as sold',
-  }[mine.kind];
+  const data = (mine.after ?? mine.before) as { readonly label?: string; readonly name?: string } | null;
+  return [rulesOfKind(mine.kind).name, data?.label ?? data?.name ?? ''].join(' ').trim();
 }
 
 /** Two people changed the same thing: both are shown side by side, field by field, and one is chosen. */
