@@ -10,6 +10,7 @@ import {
 } from '../survey/index.ts';
 import type { Film } from '../film/index.ts';
 import {
+  EMPTY_RECORDS,
   NEW_HEADER,
   deriveJob,
   writeJobFile,
@@ -88,6 +89,7 @@ export function recordsForTest(
 ): JobRecords {
   const doubtful = readingsForTest([819, 819, 891, 1325, 1324, 1326]);
   return {
+    ...EMPTY_RECORDS,
     job: {
       job: {
         name: 'Reading room',

@@ -11,7 +11,7 @@ import {
   type Room,
   type Wall,
 } from '@neat-sill/core/survey';
-import { HEADER_ID, NEW_HEADER, type JobRecords } from '@neat-sill/core/job';
+import { EMPTY_RECORDS, HEADER_ID, NEW_HEADER, type JobRecords } from '@neat-sill/core/job';
 
 const SALTMARSH_BAY = {
   town: 'Saltmarsh Bay',
@@ -87,6 +87,7 @@ function recordsOf(sketch: JobSketch): JobRecords {
       };
     });
   return {
+    ...EMPTY_RECORDS,
     job: { [HEADER_ID]: { name, customer, site: { address, ...SALTMARSH_BAY }, ...NEW_HEADER, ruleSetId } },
     room: Object.fromEntries(
       rooms.map((room, order) => [

@@ -1,24 +1,16 @@
 /** @jest-environment <rootDir>/jest-env-dom.js */
 import 'fake-indexeddb/auto';
-import { PLAN_ID, planCuts, type KeptPlan } from '@neat-sill/core/cuts';
-import { deriveJob, type JobRecords } from '@neat-sill/core/job';
-import { bookForTest, readingsForTest, recordsForTest } from '@neat-sill/core/testing';
-import { seededRandom } from '@neat-sill/core/units';
+import type { JobRecords } from '@neat-sill/core/job';
+import { readingsForTest, recordsForTest } from '@neat-sill/core/testing';
 import { cleanup, screen } from '@testing-library/react';
 import { userEvent } from '@testing-library/user-event';
 import { renderInJob } from '../../testing/inJob.tsx';
-import { HandoverBench } from '../handover/HandoverBench.tsx';
+import { keepingItsPlan } from '../../testing/keptPlan.ts';
 import { FittingBench } from './FittingBench.tsx';
 
 afterEach(cleanup);
 
 const WIDE = readingsForTest([2300, 2300, 2300, 2000, 2000, 2000]);
-function keeping(records: JobRecords): JobRecords {
-  const { job } = deriveJob(records, bookForTest).plan;
-  const plan = planCuts(job, { random: seededRandom(1), rounds: 0, shouldStop: () => true });
-  const kept: KeptPlan = { job, plan, keptAt: '2026-05-04T15:00:00Z', cutPullIds: [], lockedPullIds: [] };
-  return { ...records, plan: { [PLAN_ID]: kept } };
-}
 const step = () => screen.getByRole('heading', { level: 3 }).textContent;
 const press = (name: string | RegExp) => userEvent.click(screen.getByRole('button', { name }));
 
@@ -79,7 +71,7 @@ describe('fitting a pane', () => {
 });
 
 describe('the marks of a seam', () => {
-  const records = keeping(recordsForTest({ panes: { p1: { readings: WIDE } } }));
+  const records = keepingItsPlan(recordsForTest({ panes: { p1: { readings: WIDE } } }));
   const atHang = async (of: JobRecords) => {
     await renderInJob(<FittingBench />, { records: of, selected: ['p1'] });
     await press(/^5\s*Hang/);
@@ -98,33 +90,5 @@ describe('the marks of a seam', () => {
     expect(text).toMatch(/has changed since the plan was kept/);
     expect(text).not.toMatch(/Mark the frame/);
     expect(text).not.toMatch(/−|-160/);
-  });
-});
-
-describe('handing over', () => {
-  const fitted: JobRecords = {
-    ...recordsForTest({ panes: { p3: { filmId: null } } }),
-    fitting: { p1: { ticks: {}, faults: [], doneAt: '2026-05-04T03:00:00Z' } },
-  };
-
-  test('the table tells the day from which each pane is dry, by the clock of the site', async () => {
-    await renderInJob(<HandoverBench />, { records: fitted });
-    const rows = screen.getAllByRole('row').map(({ textContent }) => textContent);
-    expect(rows).toHaveLength(3);
-    expect(rows[1]).toMatch(/^1Gannet Silver 20.*3.*Ma.*2.*Jun/);
-    expect(rows[2]).toMatch(/^2Gannet Silver 20not yet30 days after/);
-  });
-
-  test('a cut list is offered of a plan that holds only, and why not otherwise', async () => {
-    await renderInJob(<HandoverBench />, { records: fitted });
-    expect(document.body.textContent).toMatch(/Keep a plan in Cuts first/);
-    cleanup();
-    const kept = keeping(recordsForTest());
-    await renderInJob(<HandoverBench />, { records: kept });
-    expect(document.body.textContent).not.toMatch(/Keep a plan in Cuts first|has changed since/);
-    cleanup();
-    const changed = { ...kept.pane['p1'], readings: WIDE } as JobRecords['pane'][string];
-    await renderInJob(<HandoverBench />, { records: { ...kept, pane: { ...kept.pane, p1: changed } } });
-    expect(document.body.textContent).toMatch(/The job has changed since the plan was kept/);
   });
 });

@@ -1,0 +1,12 @@
+import { PLAN_ID, planCuts, type KeptPlan } from '@neat-sill/core/cuts';
+import { deriveJob, type JobRecords } from '@neat-sill/core/job';
+import { bookForTest } from '@neat-sill/core/testing';
+import { seededRandom } from '@neat-sill/core/units';
+
+/** The records of a job with the plan that is found for it at once, kept. */
+export function keepingItsPlan(records: JobRecords): JobRecords {
+  const { job } = deriveJob(records, bookForTest).plan;
+  const plan = planCuts(job, { random: seededRandom(1), rounds: 0, shouldStop: () => true });
+  const kept: KeptPlan = { job, plan, keptAt: '2026-05-04T15:00:00Z', cutPullIds: [], lockedPullIds: [] };
+  return { ...records, plan: { [PLAN_ID]: kept } };
+}
