@@ -1,0 +1,129 @@
+/** @jest-environment <rootDir>/jest-env-dom.js */
+import 'fake-indexeddb/auto';
+import type { Role } from '@neat-sill/core/record';
+import { DEFAULT_RULE_SETS } from '@neat-sill/core/rules';
+import { silverForTest } from '@neat-sill/core/testing';
+import { cleanup, screen, waitFor, within } from '@testing-library/react';
+import { userEvent } from '@testing-library/user-event';
+import { ok } from '../../testing/fetching.ts';
+import { renderInJob } from '../../testing/inJob.tsx';
+import { RackPage } from './RackPage.tsx';
+
+afterEach(cleanup);
+
+const entry = (id: string, kind: 'roll' | 'offcut', length: number, factoryEdges: ('left' | 'right')[]) => ({
+  id,
+  filmId: silverForTest.id,
+  kind,
+  width: kind === 'roll' ? 1524 : 610,
+  length,
+  factoryEdges,
+});
+const rack = [
+  {
+    entry: entry('R-7', 'roll', 12_500, ['left', 'right']),
+    lot: 'A12',
+    place: 'upper bay',
+    version: 3,
+    reservedBy: 'job-9',
+  },
+  { entry: entry('O-3', 'offcut', 900, ['left']), lot: null, place: null, version: 1, reservedBy: null },
+  { entry: entry('O-4', 'offcut', 800, []), lot: null, place: null, version: 1, reservedBy: null },
+];
+
+async function onRack(role: Role = 'owner', unit: 'mm' | 'in' = 'mm', saved = ok({})) {
+  const { server } = await renderInJob(<RackPage />, {
+    role,
+    unit,
+    answers: {
+      'GET /shop-book': ok({
+        films: [silverForTest],
+        rack,
+        ruleSets: DEFAULT_RULE_SETS.map((rules) => ({ version: 1, rules })),
+        cutBefore: {},
+      }),
+      'GET /jobs': ok([]),
+      'GET /to-buy': ok({ lines: [] }),
+      'POST /rack': saved,
+      'PUT /rack': saved,
+    },
+  });
+  await screen.findByRole('heading', { name: silverForTest.name });
+  return server;
+}
+const lines = () =>
+  within(screen.getByRole('region', { name: silverForTest.name }))
+    .getAllByRole('listitem')
+    .map(({ textContent }) => textContent);
+const press = (name: string) => userEvent.click(screen.getByRole('button', { name }));
+
+describe('the rack', () => {
+  test('says of each roll and offcut what is left, which edges, where it lies and for whom', async () => {
+    await onRack();
+    const [roll, offcut, bare] = lines();
+    expect(roll).toMatch(/^R-71524 mm wide, 12\.5\d* m left.*lot A12, upper bay.*for a job/);
+    expect(offcut).toMatch(/^O-3610 mm × 900 mmoffcut, left edge.*no place/);
+    expect(bare).toMatch(/offcut, no factory edge/);
+  });
+
+  test('speaks inches to those who measure in them', async () => {
+    await onRack('owner', 'in');
+    expect(lines()[0]).toMatch(/60″|60"|60 in/);
+  });
+
+  test('what a job has reserved can’t be taken off', async () => {
+    await onRack();
+    expect(screen.getByRole('button', { name: 'Take R-7 off the rack' }).hasAttribute('disabled')).toBe(true);
+    expect(screen.getByRole('button', { name: 'Take O-3 off the rack' }).hasAttribute('disabled')).toBe(false);
+  });
+
+  test('taking off tells the version that was seen', async () => {
+    const server = await onRack();
+    await press('Take O-3 off the rack');
+    await waitFor(() =>
+      expect(server.sent.find(({ path, method }) => path === '/rack' && method !== 'GET')?.body).toEqual({
+        entries: [],
+        removed: [{ id: 'O-3', baseVersion: 1 }],
+      }),
+    );
+  });
+
+  test('a new roll needs a name; an offcut starts without factory edges', async () => {
+    const server = await onRack();
+    await press('Put on the rack');
+    const sheet = within(screen.getByRole('dialog'));
+    expect(sheet.getByRole('button', { name: 'Put it there' }).hasAttribute('disabled')).toBe(true);
+    await userEvent.type(sheet.getByLabelText('Name written on it'), 'R-8');
+    await userEvent.type(sheet.getByLabelText('Place'), 'lower bay');
+    await userEvent.click(sheet.getByRole('button', { name: 'Put it there' }));
+    await waitFor(() =>
+      expect(server.sent.find(({ path, method }) => path === '/rack' && method !== 'GET')?.body).toMatchObject({
+        entries: [
+          {
+            entry: { id: 'R-8', kind: 'roll', width: 1524, factoryEdges: ['left', 'right'] },
+            place: 'lower bay',
+            lot: null,
+            baseVersion: 0,
+          },
+        ],
+      }),
+    );
+  });
+
+  test('what the server refuses is said', async () => {
+    const refused = () => ({
+      status: 409,
+      body: { type: 'about:blank', title: 'Stale', status: 409, code: 'rack.stale', detail: 'R-7 was changed.' },
+    });
+    await onRack('owner', 'mm', refused as unknown as ReturnType<typeof ok>);
+    await press('Take O-3 off the rack');
+    expect((await screen.findByRole('alert')).textContent).not.toBe('');
+  });
+
+  test('an apprentice looks, and changes nothing', async () => {
+    await onRack('apprentice');
+    expect(screen.queryByRole('button', { name: 'Put on the rack' })).toBeNull();
+    expect(screen.queryByRole('button', { name: /Change/ })).toBeNull();
+    expect(screen.getByRole('button', { name: /CSV/ })).toBeTruthy();
+  });
+});
