@@ -8,8 +8,11 @@ function probe(kind: (typeof GLASS_KINDS)[number], changes: Partial<GlassProbe> 
   const { panes, coatedFace, light, solar, uv } = asProbed(kind, null);
   return { panes, coatedFace, light, solar, uv, thicknessMm: null, ...NOTED, ...changes };
 }
-const asked = (glass: (typeof GLASS_KINDS)[number], probed: GlassProbe | null, glassMm: number | null = null) =>
-  glassDoubt({ glass, glassMm, probed });
+const asked = (
+  glass: (typeof GLASS_KINDS)[number],
+  probed: GlassProbe | null,
+  glassMm: number | null = null,
+) => glassDoubt({ glass, glassMm, probed });
 
 describe('glass as entered against what instruments find', () => {
   test.each(GLASS_KINDS)('%s agrees with itself', (kind) => {

@@ -40,12 +40,9 @@ describe('records', () => {
   });
 
   test('stand in the order people gave them, and by id where two are alike', () => {
-    expect(inOrder({ ...records.room, c: room('Loft', 1), aa: room('Cellar', 1) }).map(({ id }) => id)).toEqual([
-      'b',
-      'a',
-      'aa',
-      'c',
-    ]);
+    expect(
+      inOrder({ ...records.room, c: room('Loft', 1), aa: room('Cellar', 1) }).map(({ id }) => id),
+    ).toEqual(['b', 'a', 'aa', 'c']);
   });
 
   test('are the same by what they say', () => {

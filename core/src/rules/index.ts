@@ -2,3 +2,13 @@ export { CUTTING_SCHOOLS, ruleSetSchema, type CuttingSchool, type RuleSet } from
 export { DEFAULT_RULE_SETS } from './defaults.ts';
 export { USUAL_FILM_RULES, filmRulesSchema, type FilmRules } from './filmRules.ts';
 export { USUAL_CUTTING_WORK, cuttingWorkSchema, type CuttingWork } from './cuttingWork.ts';
+export {
+  RULE_GROUPS,
+  ruleAt,
+  withRule,
+  type NumberRule,
+  type Quantity,
+  type RuleField,
+  type RuleList,
+  type RulePath,
+} from './ruleFields.ts';

@@ -48,3 +48,4 @@ export {
 } from './placeWords.ts';
 export { describeSeamOption, describeSeamProblem } from './seamWords.ts';
 export { describeMoveProblem } from './moveWords.ts';
+export { ruleName, ruleOptionName, ruleUnit } from './ruleWords.ts';

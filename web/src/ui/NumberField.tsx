@@ -7,6 +7,8 @@ interface NumberFieldProps {
   readonly from: number;
   readonly to: number;
   readonly whole?: boolean;
+  /** How many decimals are shown, and told apart. */
+  readonly decimals?: number;
   /** Said with the limits when something else was typed, as `degrees`. */
   readonly of: string;
   readonly hint?: ReactNode;
@@ -14,17 +16,27 @@ interface NumberFieldProps {
 }
 
 /** A plain number within limits, taken on leaving the field; what can't be taken stays and says why. */
-export function NumberField({ label, value, from, to, whole = false, of, hint, onTake }: NumberFieldProps) {
+export function NumberField({
+  label,
+  value,
+  from,
+  to,
+  whole = false,
+  decimals = 1,
+  of,
+  hint,
+  onTake,
+}: NumberFieldProps) {
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState<string>();
-  const shown = String(Math.round(value * 10) / 10);
+  const shown = String(Number(value.toFixed(decimals)));
   const take = () => {
     if (draft === null) return;
     const typed = Number(draft.trim().replace(/°$/, ''));
     if (draft.trim() === '' || !(typed >= from && typed <= to) || (whole && !Number.isInteger(typed)))
       return setProblem(`Type ${whole ? 'a whole number' : 'a number'} of ${of} from ${from} to ${to}.`);
     setDraft(null);
-    if (Math.abs(typed - value) > 0.05) onTake(typed);
+    if (Number(typed.toFixed(decimals)) !== Number(shown)) onTake(typed);
   };
   return (
     <TextField

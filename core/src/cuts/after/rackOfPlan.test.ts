@@ -132,7 +132,9 @@ describe('the cut list', () => {
       '2 (3 of 3)',
     ]);
     const [any] = pieces;
-    expect(pieceName({ ...(any as (typeof pieces)[number]).piece, paneId: 'gone', panels: 1 }, job)).toBe('gone');
+    expect(pieceName({ ...(any as (typeof pieces)[number]).piece, paneId: 'gone', panels: 1 }, job)).toBe(
+      'gone',
+    );
   });
 
   test('the strips of a pull lie beside each other, and knives stand at their edges', () => {

@@ -73,7 +73,9 @@ describe('the rack', () => {
   test('what a job has reserved can’t be taken off', async () => {
     await onRack();
     expect(screen.getByRole('button', { name: 'Take R-7 off the rack' }).hasAttribute('disabled')).toBe(true);
-    expect(screen.getByRole('button', { name: 'Take O-3 off the rack' }).hasAttribute('disabled')).toBe(false);
+    expect(screen.getByRole('button', { name: 'Take O-3 off the rack' }).hasAttribute('disabled')).toBe(
+      false,
+    );
   });
 
   test('taking off tells the version that was seen', async () => {
@@ -96,7 +98,9 @@ describe('the rack', () => {
     await userEvent.type(sheet.getByLabelText('Place'), 'lower bay');
     await userEvent.click(sheet.getByRole('button', { name: 'Put it there' }));
     await waitFor(() =>
-      expect(server.sent.find(({ path, method }) => path === '/rack' && method !== 'GET')?.body).toMatchObject({
+      expect(
+        server.sent.find(({ path, method }) => path === '/rack' && method !== 'GET')?.body,
+      ).toMatchObject({
         entries: [
           {
             entry: { id: 'R-8', kind: 'roll', width: 1524, factoryEdges: ['left', 'right'] },
@@ -112,12 +116,23 @@ describe('the rack', () => {
   test('what the server refuses is said', async () => {
     const refused = () => ({
       status: 409,
-      body: { type: 'about:blank', title: 'Stale', status: 409, code: 'rack.stale', detail: 'R-7 was changed.' },
+      body: {
+        type: 'about:blank',
+        title: 'Stale',
+        status: 409,
+        code: 'rack.stale',
+        detail: 'R-7 was changed.',
+      },
     });
     await onRack('owner', 'mm', refused as unknown as ReturnType<typeof ok>);
     await press('Take O-3 off the rack');
     await waitFor(() =>
-      expect(screen.getAllByRole('alert').map(({ textContent }) => textContent).join(' ')).toMatch(/R-7 was changed/),
+      expect(
+        screen
+          .getAllByRole('alert')
+          .map(({ textContent }) => textContent)
+          .join(' '),
+      ).toMatch(/R-7 was changed/),
     );
   });
 

@@ -1,40 +1,11 @@
 import { RULES_OF_ROLES, type StoredRuleSet } from '@neat-sill/core/contract';
-import type { RuleSet } from '@neat-sill/core/rules';
-import { formatLength } from '@neat-sill/core/units';
-import { SCHOOL_NAMES } from '@neat-sill/core/words';
+import { RULE_GROUPS, ruleSetSchema, type RulePath } from '@neat-sill/core/rules';
+import { SCHOOL_NAMES, ruleName } from '@neat-sill/core/words';
 import { useState } from 'react';
 import { sentenceOf, useSaveRuleSetMutation, useSessionQuery, useShopBookQuery } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
-import { LengthField } from '../../ui/LengthField.tsx';
 import { Note } from '../../ui/Note.tsx';
-import { CuttingWorkForm } from './CuttingWorkForm.tsx';
-import { FilmRulesForm } from './FilmRulesForm.tsx';
-
-type Cutting = RuleSet['cutting'];
-type CuttingLength = Exclude<
-  { [Key in keyof Cutting]: Cutting[Key] extends number ? Key : never }[keyof Cutting],
-  undefined
->;
-
-const LENGTHS: readonly (readonly [CuttingLength, string])[] = [
-  ['marginMm', 'Margin at every trimmed side'],
-  ['factoryEdgeGapMm', 'Gap at the factory edge'],
-  ['benchClearanceMm', 'Taken off a bench-cut piece'],
-  ['seamOverlapMm', 'Overlap at a seam'],
-  ['minPanelMm', 'Narrowest panel'],
-  ['minOffcutWidthMm', 'Narrowest offcut to keep'],
-  ['minOffcutLengthMm', 'Shortest offcut to keep'],
-  ['roundingStepMm', 'Sizes are rounded to'],
-];
-
-const SURVEY_LENGTHS = [
-  ['sisterToleranceMm', 'Sister readings may differ by'],
-  ['agreementMm', 'Second readings must agree within'],
-  ['twinToleranceMm', 'Twins may differ by'],
-  ['defaultBarMm', 'Bar between lights, unmeasured'],
-  ['defaultGapMm', 'Gap between openings, unmeasured'],
-  ['defaultSillMm', 'Sill over floor, unmeasured'],
-] as const;
+import { RuleGrid } from './RuleFields.tsx';
 
 function RuleSetForm({ stored, mayChange }: { stored: StoredRuleSet; mayChange: boolean }) {
   const [rules, setRules] = useState(stored.rules);
@@ -42,8 +13,8 @@ function RuleSetForm({ stored, mayChange }: { stored: StoredRuleSet; mayChange: 
   const { data: session } = useSessionQuery();
   const unit = session?.person?.unit ?? 'mm';
   const changed = JSON.stringify(rules) !== JSON.stringify(stored.rules);
-  const setCutting = (key: CuttingLength, mm: number) =>
-    setRules({ ...rules, cutting: { ...rules.cutting, [key]: mm } });
+  const form = { rules, unit, onChange: mayChange ? setRules : null };
+  const [problem] = ruleSetSchema.safeParse(rules).error?.issues ?? [];
   return (
     <section className="flex flex-col gap-3 border-t border-ink pt-3">
       <div>
@@ -52,60 +23,18 @@ function RuleSetForm({ stored, mayChange }: { stored: StoredRuleSet; mayChange: 
           {SCHOOL_NAMES[rules.cutting.school]}. {rules.reason}
         </p>
       </div>
-      {mayChange ? (
-        <div className="grid gap-4 sm:grid-cols-3">
-          {LENGTHS.map(([key, label]) => (
-            <LengthField
-              key={key}
-              label={label}
-              valueMm={rules.cutting[key]}
-              unit={unit}
-              expects="any"
-              allowEmpty={false}
-              draftKey={`rules ${rules.id} ${key}`}
-              onTake={(length) => length && setCutting(key, length.mm)}
-            />
-          ))}
-          {SURVEY_LENGTHS.map(([key, label]) => (
-            <LengthField
-              key={key}
-              label={label}
-              valueMm={rules.survey[key]}
-              unit={unit}
-              expects="any"
-              allowEmpty={false}
-              draftKey={`rules ${rules.id} ${key}`}
-              onTake={(length) =>
-                length && setRules({ ...rules, survey: { ...rules.survey, [key]: length.mm } })
-              }
-            />
-          ))}
-        </div>
-      ) : (
-        <dl className="grid gap-x-6 gap-y-1 sm:grid-cols-3">
-          {LENGTHS.map(([key, label]) => (
-            <div key={key}>
-              <dt className="text-sm text-quiet">{label}</dt>
-              <dd className="font-semibold">{formatLength(rules.cutting[key], { unit })}</dd>
-            </div>
-          ))}
-        </dl>
-      )}
-      {mayChange && (
-        <CuttingWorkForm
-          cutting={rules.cutting}
-          draftKey={`rules ${rules.id}`}
-          unit={unit}
-          onChange={(cutting) => setRules({ ...rules, cutting })}
-        />
-      )}
-      {mayChange && (
-        <FilmRulesForm
-          rules={rules.film}
-          draftKey={`rules ${rules.id}`}
-          unit={unit}
-          onChange={(film) => setRules({ ...rules, film })}
-        />
+      {RULE_GROUPS.map((group) => (
+        <details key={group.path.join('.')} open={group.path[0] === 'cutting'}>
+          <summary className="cursor-pointer font-semibold">{ruleName(group.path)}</summary>
+          <div className="mt-3 mb-2">
+            <RuleGrid fields={group.fields} form={form} />
+          </div>
+        </details>
+      ))}
+      {problem && (
+        <Note tone="no" role="alert">
+          {ruleName(problem.path as RulePath) ?? 'A rule'}: {problem.message}
+        </Note>
       )}
       {error && (
         <Note tone="no" role="alert">
@@ -116,7 +45,7 @@ function RuleSetForm({ stored, mayChange }: { stored: StoredRuleSet; mayChange: 
         <div className="flex items-center gap-3">
           <Button
             weight="act"
-            disabled={!changed || isLoading}
+            disabled={!changed || isLoading || problem !== undefined}
             onClick={() => void save({ baseVersion: stored.version, rules })}
           >
             Save “{rules.name}”

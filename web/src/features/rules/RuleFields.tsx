@@ -1,0 +1,182 @@
+import {
+  ruleAt,
+  withRule,
+  type NumberRule,
+  type RuleField,
+  type RuleList,
+  type RuleSet,
+} from '@neat-sill/core/rules';
+import { formatLength, type LengthUnit } from '@neat-sill/core/units';
+import { ruleName, ruleOptionName, ruleUnit } from '@neat-sill/core/words';
+import { Plus, Trash2 } from 'lucide-react';
+import { Button } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Field.tsx';
+import { LengthField } from '../../ui/LengthField.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
+
+/* The house rules as fields, one for each rule that there is. */
+
+export interface RulesForm {
+  readonly rules: RuleSet;
+  readonly unit: LengthUnit;
+  /** Null where the person may look only. */
+  readonly onChange: ((rules: RuleSet) => void) | null;
+}
+
+const nameOf = ({ path }: RuleField) => ruleName(path) ?? path.join(' ');
+const keyOf = ({ path }: RuleField) => path.join('.');
+
+/** A figure as people type and read it: degrees in their unit, shares in per cent. */
+function asShown({ quantity }: NumberRule, value: number, unit: LengthUnit): number {
+  if (quantity === 'share') return value * 100;
+  return quantity === 'temperature' && unit === 'in' ? value * 1.8 + 32 : value;
+}
+function asKept({ quantity }: NumberRule, shown: number, unit: LengthUnit): number {
+  if (quantity === 'share') return shown / 100;
+  return quantity === 'temperature' && unit === 'in' ? (shown - 32) / 1.8 : shown;
+}
+const limit = (value: number) => Number(value.toFixed(3));
+
+function NumberRuleField({ field, form }: { field: NumberRule; form: RulesForm }) {
+  const { rules, unit, onChange } = form;
+  const value = Number(ruleAt(rules, field.path));
+  const put = (kept: number) => onChange?.(withRule(rules, field.path, kept));
+  if (field.quantity === 'length')
+    return (
+      <LengthField
+        label={nameOf(field)}
+        valueMm={value}
+        unit={unit}
+        expects="any"
+        allowEmpty={false}
+        draftKey={`rules ${rules.id} ${keyOf(field)}`}
+        refuse={(mm) =>
+          mm >= field.from && mm <= field.to
+            ? null
+            : `It must be from ${formatLength(field.from, { unit })} to ${formatLength(field.to, { unit })}.`
+        }
+        onTake={(length) => length && put(length.mm)}
+      />
+    );
+  const [sign, unitName] = ruleUnit(field, unit === 'in');
+  return (
+    <NumberField
+      label={sign ? `${nameOf(field)}, ${sign}` : nameOf(field)}
+      value={asShown(field, value, unit)}
+      from={limit(asShown(field, field.from, unit))}
+      to={limit(asShown(field, field.to, unit))}
+      whole={field.whole}
+      decimals={2}
+      of={unitName}
+      onTake={(shown) => put(asKept(field, shown, unit))}
+    />
+  );
+}
+
+/** Rows that may be added and taken away. */
+function ListRule({ field, form }: { field: RuleList; form: RulesForm }) {
+  const { rules, onChange } = form;
+  const rows = ruleAt(rules, field.path) as readonly unknown[];
+  const put = (after: readonly unknown[]) => onChange?.(withRule(rules, field.path, after));
+  return (
+    <fieldset className="flex flex-col gap-3">
+      <legend className="mb-1 font-bold">{nameOf(field)}</legend>
+      {field.meaning && <p className="text-sm text-quiet">{field.meaning}</p>}
+      {rows.map((_, row) => (
+        <div key={row} className="grid grid-cols-[1fr_1fr_auto] items-end gap-3">
+          {field.fieldsAt(row).map((each) => (
+            <RuleFieldView key={keyOf(each)} field={each} form={form} />
+          ))}
+          {onChange && (
+            <Button
+              title={`Take row ${row + 1} away`}
+              disabled={rows.length <= field.least}
+              onClick={() => put(rows.filter((__, other) => other !== row))}
+            >
+              <Trash2 size={17} aria-hidden />
+              <span className="sr-only">
+                {nameOf(field)}: take row {row + 1} away
+              </span>
+            </Button>
+          )}
+        </div>
+      ))}
+      {onChange && (
+        <Button
+          className="self-start"
+          disabled={rows.length >= field.most}
+          onClick={() => put([...rows, rows.at(-1) ?? field.first])}
+        >
+          <Plus size={17} aria-hidden /> Another row
+        </Button>
+      )}
+    </fieldset>
+  );
+}
+
+function told(field: NumberRule, value: number, unit: LengthUnit): string {
+  if (field.quantity === 'length') return formatLength(value, { unit });
+  const [sign] = ruleUnit(field, unit === 'in');
+  return `${Number(asShown(field, value, unit).toFixed(2))}${sign ? ` ${sign}` : ''}`;
+}
+
+/** One rule, or rules that stand together, to be set or only read. */
+function RuleFieldView({ field, form }: { field: RuleField; form: RulesForm }) {
+  if (field.kind === 'group')
+    return (
+      <fieldset className="col-span-full">
+        <legend className="mb-1 font-bold">{nameOf(field)}</legend>
+        {field.meaning && <p className="mb-2 text-sm text-quiet">{field.meaning}</p>}
+        <RuleGrid fields={field.fields} form={form} />
+      </fieldset>
+    );
+  if (field.kind === 'list')
+    return (
+      <div className="col-span-full">
+        <ListRule field={field} form={form} />
+      </div>
+    );
+  const value = ruleAt(form.rules, field.path);
+  if (!form.onChange)
+    return (
+      <p>
+        <span className="block text-sm text-quiet">{nameOf(field)}</span>
+        <b>
+          {field.kind === 'number'
+            ? told(field, Number(value), form.unit)
+            : (ruleOptionName(String(value)) ?? String(value))}
+        </b>
+      </p>
+    );
+  if (field.kind === 'number')
+    return (
+      <div title={field.meaning || undefined}>
+        <NumberRuleField field={field} form={form} />
+      </div>
+    );
+  const { onChange } = form;
+  return (
+    <Choice
+      label={nameOf(field)}
+      value={String(value)}
+      options={field.options.map((option) => [option, ruleOptionName(option) ?? option])}
+      onChoose={(option) => onChange(withRule(form.rules, field.path, option))}
+    />
+  );
+}
+
+export function RuleGrid({ fields, form }: { fields: readonly RuleField[]; form: RulesForm }) {
+  // Many short figures, as of twelve months, stand closer.
+  const columns =
+    fields.length >= 12 &&
+    fields.every(({ kind, path }) => kind === 'number' && typeof path.at(-1) === 'number');
+  return (
+    <div
+      className={columns ? 'grid grid-cols-3 gap-3 sm:grid-cols-6' : 'grid items-end gap-4 sm:grid-cols-3'}
+    >
+      {fields.map((field) => (
+        <RuleFieldView key={keyOf(field)} field={field} form={form} />
+      ))}
+    </div>
+  );
+}

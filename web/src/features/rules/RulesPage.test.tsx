@@ -1,0 +1,114 @@
+/** @jest-environment <rootDir>/jest-env-dom.js */
+import 'fake-indexeddb/auto';
+import type { Role } from '@neat-sill/core/record';
+import { DEFAULT_RULE_SETS } from '@neat-sill/core/rules';
+import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { ok } from '../../testing/fetching.ts';
+import { renderInJob } from '../../testing/inJob.tsx';
+import { RulesPage } from './RulesPage.tsx';
+
+afterEach(cleanup);
+
+const [rules] = DEFAULT_RULE_SETS;
+const PUT = `PUT /rule-sets/${rules.id}`;
+
+async function onRules(role: Role = 'owner', unit: 'mm' | 'in' = 'mm') {
+  const { server } = await renderInJob(<RulesPage />, {
+    role,
+    unit,
+    answers: {
+      'GET /shop-book': ok({ films: [], rack: [], ruleSets: [{ version: 4, rules }], cutBefore: {} }),
+      [PUT]: ok({ version: 5, rules }),
+    },
+  });
+  await screen.findByText(/^Margin all round\. /);
+  return server;
+}
+/** By its label alone: asking for roles and labels of hundreds of fields takes seconds outside a browser. */
+function field(name: string): HTMLInputElement {
+  const label = [...document.querySelectorAll('label')].find(({ textContent }) => textContent === name);
+  const found = label && document.getElementById(label.htmlFor);
+  if (!found) throw new Error(`no field is called ${name}`);
+  return found as HTMLInputElement;
+}
+function type(name: string, text: string) {
+  fireEvent.change(field(name), { target: { value: text } });
+  fireEvent.blur(field(name));
+}
+const saveButton = () => screen.getByText(/^Save/);
+async function saved(server: Awaited<ReturnType<typeof onRules>>) {
+  fireEvent.click(saveButton());
+  await waitFor(() => expect(server.sent.some(({ method }) => method === 'PUT')).toBe(true));
+  const { body } = server.sent.find(({ method }) => method === 'PUT') ?? {};
+  return body as { baseVersion: number; rules: typeof rules };
+}
+
+describe('house rules', () => {
+  test('rules of every stage can be set; what is saved is what was typed, on the version that was seen', async () => {
+    const server = await onRules();
+    type('Margin at every trimmed side', '32');
+    type('A leftover to keep counts, %', '40');
+    type('Reach without a second person', '2.1 m');
+    type('Glass may be as cold as, °C', '6.5');
+    type('Films hung dry, days', '3');
+    type('Wired, K', '16');
+    fireEvent.change(field('Seams'), { target: { value: 'butt' } });
+    const body = await saved(server);
+    expect(body.baseVersion).toBe(4);
+    expect(body.rules.cutting).toMatchObject({ marginMm: 32, seam: 'butt', work: { leftoverWorth: 0.4 } });
+    expect(body.rules.fitting).toMatchObject({ reachMm: 2100, glassFromC: 6.5 });
+    expect(body.rules.cure.dryDays).toBe(3);
+    expect(body.rules.film.breakage.bearsK).toEqual({ ...rules.film.breakage.bearsK, wired: 16 });
+    expect(body.rules.survey).toEqual(rules.survey);
+  });
+
+  test('small figures are told apart to a hundredth', async () => {
+    const server = await onRules();
+    expect(field('Mounting solution, litres for a m²').value).toBe('0.35');
+    type('Mounting solution, litres for a m²', '0.38');
+    expect((await saved(server)).rules.fitting.solutionLitresPerM2).toBe(0.38);
+  });
+
+  test('degrees are those of the person, kept in Celsius', async () => {
+    const server = await onRules('owner', 'in');
+    expect(field('Indoors, °F').value).toBe('69.8');
+    type('Indoors, °F', '68');
+    expect((await saved(server)).rules.film.indoorC).toBeCloseTo(20, 9);
+  });
+
+  test('what is out of bounds stays as typed, says why, and is not taken', async () => {
+    await onRules();
+    type('Film on hand counts, of new, %', '140');
+    expect(field('Film on hand counts, of new, %').value).toBe('140');
+    expect(screen.getByText('Type a number of per cent from 1 to 100.')).toBeTruthy();
+    type('Margin at every trimmed side', '400');
+    expect(screen.getByText(/It must be from 0 mm to 100 mm\./)).toBeTruthy();
+    expect(saveButton().hasAttribute('disabled')).toBe(true);
+  });
+
+  test('a door marking is added and taken away', async () => {
+    const server = await onRules();
+    const marks = within(screen.getByText('Door markings').parentElement as HTMLElement);
+    expect(marks.getAllByText('Its height')).toHaveLength(2);
+    fireEvent.click(marks.getByText(/Another row/));
+    expect(marks.getAllByText('Its height')).toHaveLength(3);
+    fireEvent.click(marks.getByText(/take row 1 away/));
+    const body = await saved(server);
+    expect(body.rules.film.markings).toEqual([rules.film.markings[1], rules.film.markings[1]]);
+  });
+
+  test('changes can be discarded', async () => {
+    await onRules();
+    type('Margin at every trimmed side', '32');
+    fireEvent.click(screen.getByText('Discard changes'));
+    expect(saveButton().hasAttribute('disabled')).toBe(true);
+    expect(screen.queryByText('Discard changes')).toBeNull();
+  });
+
+  test('who may not change them reads all of them', async () => {
+    await onRules('apprentice');
+    expect(document.querySelector('input, select, button')).toBeNull();
+    expect(screen.getByText('Margin at every trimmed side').parentElement?.textContent).toMatch(/25 mm$/);
+    expect(screen.getByText('Films hung dry').parentElement?.textContent).toMatch(/1 days$/);
+  });
+});
