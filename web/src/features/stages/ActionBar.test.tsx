@@ -4,8 +4,16 @@ import { readingsForTest, recordsForTest } from '@neat-sill/core/testing';
 import { act, cleanup, fireEvent, screen } from '@testing-library/react';
 import { userEvent } from '@testing-library/user-event';
 import { renderInJob } from '../../testing/inJob.tsx';
-import { useJob, useAppDispatch, jobActions, type StageModule } from '../job/index.ts';
-import { SHOWS_NOTHING, SILENT, doubtfulFigure, figure } from '../job/stageModule.ts';
+import {
+  SHOWS_NOTHING,
+  SILENT,
+  doubtfulFigure,
+  figure,
+  jobActions,
+  useAppDispatch,
+  useJob,
+  type StageModule,
+} from '../job/index.ts';
 import { ActionBar } from './ActionBar.tsx';
 import { useJobKeys } from './jobKeys.ts';
 import { useNextAct } from './useNextAct.ts';
