@@ -44,7 +44,7 @@ function NumberRuleField({ field, form }: { field: NumberRule; form: RulesForm }
   if (field.quantity === 'length')
     return (
       <LengthField
-        label={nameOf(field)}
+        label={`${nameOf(field)}, ${unit}`}
         valueMm={value}
         unit={unit}
         expects="any"

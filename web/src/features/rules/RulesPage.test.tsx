@@ -46,9 +46,9 @@ async function saved(server: Awaited<ReturnType<typeof onRules>>) {
 describe('house rules', () => {
   test('rules of every stage can be set; what is saved is what was typed, on the version that was seen', async () => {
     const server = await onRules();
-    type('Margin at every trimmed side', '32');
+    type('Margin at every trimmed side, mm', '32');
     type('A leftover to keep counts, %', '40');
-    type('Reach without a second person', '2.1 m');
+    type('Reach without a second person, mm', '2.1 m');
     type('Glass may be as cold as, °C', '6.5');
     type('Films hung dry, days', '3');
     type('Wired, K', '16');
@@ -81,7 +81,7 @@ describe('house rules', () => {
     type('Film on hand counts, of new, %', '140');
     expect(field('Film on hand counts, of new, %').value).toBe('140');
     expect(screen.getByText('Type a number of per cent from 1 to 100.')).toBeTruthy();
-    type('Margin at every trimmed side', '400');
+    type('Margin at every trimmed side, mm', '400');
     expect(screen.getByText(/It must be from 0 mm to 100 mm\./)).toBeTruthy();
     expect(saveButton().hasAttribute('disabled')).toBe(true);
   });
@@ -89,9 +89,9 @@ describe('house rules', () => {
   test('a door marking is added and taken away', async () => {
     const server = await onRules();
     const marks = within(screen.getByText('Door markings').parentElement as HTMLElement);
-    expect(marks.getAllByText('Its height')).toHaveLength(2);
+    expect(marks.getAllByText('Its height, mm')).toHaveLength(2);
     fireEvent.click(marks.getByText(/Another row/));
-    expect(marks.getAllByText('Its height')).toHaveLength(3);
+    expect(marks.getAllByText('Its height, mm')).toHaveLength(3);
     fireEvent.click(marks.getByText(/take row 1 away/));
     const body = await saved(server);
     expect(body.rules.film.markings).toEqual([rules.film.markings[1], rules.film.markings[1]]);
@@ -99,7 +99,7 @@ describe('house rules', () => {
 
   test('changes can be discarded', async () => {
     await onRules();
-    type('Margin at every trimmed side', '32');
+    type('Margin at every trimmed side, mm', '32');
     fireEvent.click(screen.getByText('Discard changes'));
     expect(saveButton().hasAttribute('disabled')).toBe(true);
     expect(screen.queryByText('Discard changes')).toBeNull();
