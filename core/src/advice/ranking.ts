@@ -5,18 +5,27 @@ import type { FilmFigures, GlassFigures } from './filmOnPane.ts';
 import { COVERS, privacyByDay } from './seen.ts';
 import type { FilmVerdict } from './verdict.ts';
 
+/*
+ * No standard says how well a kind of film meets a want that is not measured in light or heat. These shares are our own
+ * judgement: 1 is what the want is asked for, less is what does some of it. They order films, and are never shown as figures.
+ */
 const DECORATES: Readonly<Partial<Record<FilmKind, number>>> = {
   patterned: 1,
   stainedLook: 1,
   frosted: 0.6,
   staticCling: 0.6,
 };
+/** A sacrificial film keeps some splinters, but is not made for it. */
 const HOLDS_GLASS: Readonly<Partial<Record<FilmKind, number>>> = {
   clearSecurity: 1,
   solarSecurity: 1,
   antiGraffiti: 0.3,
 };
-/** From this thickness on a film delays a burglar, if it is anchored; µm. */
+/** Films that come off without a day of scraping, if not as easily as cling. */
+const COMES_OFF: Readonly<Partial<Record<FilmKind, number>>> = { antiGraffiti: 0.6, perforated: 0.6 };
+/** What is left of a front's look behind film that covers: even, but no longer glass. */
+const COVERED_FRONT = 0.3;
+/** From this thickness on a film delays a burglar, if it is anchored; µm. Makers' range for it begins at 200 µm (8 mil). */
 const BURGLARY_UM = 200;
 /** Films that stand out against what is behind the glass, so that nobody walks into it. */
 const MARKS: ReadonlySet<FilmKind> = new Set([
@@ -28,7 +37,7 @@ const MARKS: ReadonlySet<FilmKind> = new Set([
   'staticCling',
   'perforated',
 ]);
-/** A front looks the same while it shines no more than this above the bare glass. */
+/** A front looks the same while it shines no more than this above the bare glass: a judgement, about twice what bare double glass throws back. */
 const FRONT_SHINE = 0.25;
 
 const clamp = (share: number) => Math.min(1, Math.max(0, share));
@@ -76,12 +85,12 @@ function wantScore(want: Want, { figures, bare, cheapest, best }: Held): number 
     case 'front':
       return (
         clamp(1 - Math.abs(figures.visibleReflectanceOut - bare.visibleReflectanceOut) / FRONT_SHINE) *
-        (covers ? 0.3 : 1)
+        (covers ? COVERED_FRONT : 1)
       );
     case 'view':
       return covers ? 0 : clamp(figures.visibleTransmittance / bare.visibleTransmittance);
     case 'removable':
-      return film.hold === 'cling' ? 1 : film.kind === 'antiGraffiti' || film.kind === 'perforated' ? 0.6 : 0;
+      return film.hold === 'cling' ? 1 : (COMES_OFF[film.kind] ?? 0);
     case 'budget': {
       const price = pricePerM2(film);
       return price === null || cheapest === null ? 0 : clamp(cheapest / price);
@@ -112,6 +121,7 @@ export interface Ranked {
   readonly unbeaten: boolean;
 }
 
+/** A must weighs as much as two that are nice to have: a judgement; that a must is met at all is asked beforehand. */
 const WEIGHT = { must: 2, nice: 1 } as const;
 /** While nobody has said what is wanted, films are compared by what most people buy them for. */
 const USUAL_WANTS: Wants['levels'] = { heat: 'nice', glare: 'nice', view: 'nice' };
@@ -195,8 +205,11 @@ export interface FirstAnswers {
   readonly cheapest: Ranked | null;
 }
 
-/** Nearly as good: from this share of the best score. */
+/** Nearly as good: from this share of the best score (a judgement). */
 const NEARLY = 0.75;
+
+/** Less light than this nobody sees side by side: maker's figures are given to a hundredth, and lots differ by as much. */
+const SEEN_LIGHTER = 0.03;
 
 /** Wants that may cost the view; where none of them is wanted nobody is first offered a film that takes it. */
 const MAY_COVER: readonly Want[] = ['privacyDay', 'privacyNight', 'decoration', 'marking'];
@@ -210,7 +223,7 @@ export function firstAnswers(ranked: readonly Ranked[]): FirstAnswers {
   const clearer = nearly
     .filter(
       ({ figures }) =>
-        figures.visibleTransmittance > best.figures.visibleTransmittance + 0.03 &&
+        figures.visibleTransmittance > best.figures.visibleTransmittance + SEEN_LIGHTER &&
         !COVERS.has(figures.film.kind),
     )
     .sort((a, b) => b.score - a.score);

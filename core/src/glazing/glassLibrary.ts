@@ -10,17 +10,20 @@ export interface GlassBuild {
   readonly edges: readonly PaneEdge[];
 }
 
-/** Reflectance of a bare face of soda-lime glass at right angles (index about 1.52). */
+/** Reflectance of a bare face of soda-lime glass at right angles: Fresnel, ((n − 1) / (n + 1))² with n about 1.52. */
 const FACE = 0.0427;
 
-/** What a millimetre takes up (Beer's law), in the solar, visible and UV band. */
+/**
+ * What a millimetre takes up (Beer's law), in the solar, visible and UV band. Clear: fitted to usual clear float, which lets
+ * through 0.83 of the sun and 0.90 of the light at 3 mm, 0.76 and 0.88 at 6 mm. Tinted: a middle of bronze and grey,
+ * uncertain by a tenth either way; glass of low iron, green or blue is not told apart.
+ */
 interface Body {
   readonly solar: number;
   readonly visible: number;
   readonly uv: number;
 }
 const CLEAR: Body = { solar: 0.0315, visible: 0.0072, uv: 0.075 };
-/** Bronze and grey float between them. */
 const TINTED: Body = { solar: 0.113, visible: 0.105, uv: 0.22 };
 
 function bandOf(perMm: number, thicknessMm: number): Band {
@@ -30,7 +33,7 @@ function bandOf(perMm: number, thicknessMm: number): Band {
   return { t, rOut: r, rIn: r };
 }
 
-/** A plate of float glass of a thickness in mm. */
+/** A plate of float glass of a thickness in mm; emissivity of uncoated glass 0.84 (NFRC 301; EN 12898: 0.837). */
 function plate(thicknessMm: number, body: Body = CLEAR): GlassPane {
   return {
     thicknessMm,
@@ -43,7 +46,10 @@ function plate(thicknessMm: number, body: Body = CLEAR): GlassPane {
   };
 }
 
-/** Clear glass with a soft low-e coat on its outer face (face 3 of a unit). */
+/**
+ * Clear glass with a soft low-e coat on its outer face (face 3 of a unit). Uncertain: a middle of one-silver coats, which
+ * differ from maker to maker by 0.1 in the sun and 0.05 in the light they let through.
+ */
 function softCoated(thicknessMm: number): GlassPane {
   return {
     ...plate(thicknessMm),
@@ -54,7 +60,10 @@ function softCoated(thicknessMm: number): GlassPane {
   };
 }
 
-/** Clear glass with a hard (pyrolytic) low-e coat on its outer face: it lets more of the sun in and insulates less. */
+/**
+ * Clear glass with a hard (pyrolytic) low-e coat on its outer face: it lets more of the sun in and insulates less. Uncertain
+ * as the soft one; emissivity of such coats is 0.15 to 0.2.
+ */
 function hardCoated(thicknessMm: number): GlassPane {
   return {
     ...plate(thicknessMm),
@@ -65,13 +74,13 @@ function hardCoated(thicknessMm: number): GlassPane {
   };
 }
 
-/** The plastic layer of laminated glass keeps UV out. */
+/** The plastic layer (PVB) of laminated glass keeps 99 % of the UV out; what it takes of light is left out. */
 const laminated = (thicknessMm: number): GlassPane => ({
   ...plate(thicknessMm),
   uv: { t: 0.01, rOut: 0.06, rIn: 0.06 },
 });
 
-/** Acrylic or polycarbonate: clear, a poor conductor. */
+/** Acrylic or polycarbonate: clear, a poor conductor (0.2 W/mK, EN ISO 10456), without the coat of glass in the UV: uncertain there. */
 const plastic = (thicknessMm: number): GlassPane => ({
   ...plate(thicknessMm),
   conductivityWmK: 0.2,
@@ -79,6 +88,7 @@ const plastic = (thicknessMm: number): GlassPane => ({
   emissivityIn: 0.9,
 });
 
+/** Usual gaps; argon is filled to 90 % (EN 1279-3) and leaks a little from year to year. */
 const AIR: Gap = { widthMm: 12, gas: 'air', share: 1 };
 const ARGON: Gap = { widthMm: 16, gas: 'argon', share: 0.9 };
 /** The hollow of a glass block. */

@@ -40,6 +40,23 @@ export type SeamProblem =
   | { readonly code: 'seam.tooWide'; readonly mm: number; readonly rollMm: number }
   | { readonly code: 'seam.fixed' };
 
+/*
+ * What speaks for and against a place of a seam, in seams that one sees: 1 is a seam in the open glass. The order of the
+ * trade (hidden, on a line, like the neighbours, on the pattern; never at eye level) is fixed; how far apart these stand is
+ * our own judgement, and orders the offers only.
+ */
+const SEEN = { inTheOpen: 1, onLine: 0.3, atEyes: 1, level: 0.5 } as const;
+const LIKE_NEIGHBOURS = 0.4;
+const ON_PATTERN = 0.6;
+/** For a panel of no width; equal panels cost nothing. */
+const NARROW = 0.8;
+/** For as much film again: a quarter more film counts as one seam in the open. */
+const FILM_AGAIN = 4;
+/** A panel is said to be narrow under this share of an equal one, and more film from this share on. */
+const SAID_NARROW = 0.5;
+const SAID_MORE_FILM = 0.01;
+const MOST_OFFERED = 4;
+
 /** A seam is at a line, or at a neighbour's seam, within this. */
 const SAME_LINE_MM = 6;
 
@@ -185,7 +202,10 @@ export function seamOptions(
     const atEyes = (at: number) =>
       axis === 'horizontal' && around.eyes !== null && at >= around.eyes.fromMm && at <= around.eyes.toMm;
     const seen = atMm.reduce(
-      (sum, at) => sum + (hidden(at) ? 0 : near(at, around.lines) ? 0.3 : 1) + (atEyes(at) ? 1 : 0),
+      (sum, at) =>
+        sum +
+        (hidden(at) ? 0 : near(at, around.lines) ? SEEN.onLine : SEEN.inTheOpen) +
+        (atEyes(at) ? SEEN.atEyes : 0),
       0,
     );
     const alike = atMm.every((at) => near(at, around.neighbours));
@@ -202,16 +222,16 @@ export function seamOptions(
         : []),
       ...(atMm.some(atEyes) ? [{ code: 'atEyes' } as const] : []),
       ...(axis === 'horizontal' ? [{ code: 'level' } as const] : []),
-      ...(share < 0.5 ? [{ code: 'narrow', mm: narrowestMm } as const] : []),
-      ...(more > 0.01 ? [{ code: 'moreFilm', share: more } as const] : []),
+      ...(share < SAID_NARROW ? [{ code: 'narrow', mm: narrowestMm } as const] : []),
+      ...(more > SAID_MORE_FILM ? [{ code: 'moreFilm', share: more } as const] : []),
     ];
     const score =
       seen +
-      (axis === 'horizontal' ? 0.5 : 0) +
-      Math.max(0, 1 - share) * 0.8 -
-      (alike ? 0.4 : 0) -
-      (onPattern ? 0.6 : 0) +
-      more * 4;
+      (axis === 'horizontal' ? SEEN.level : 0) +
+      Math.max(0, 1 - share) * NARROW -
+      (alike ? LIKE_NEIGHBOURS : 0) -
+      (onPattern ? ON_PATTERN : 0) +
+      more * FILM_AGAIN;
     return { axis, atMm, reasons, score };
   });
   const distinct = scored
@@ -225,5 +245,5 @@ export function seamOptions(
             other.atMm.every((mm, i) => Math.abs(mm - (one.atMm[i] ?? 0)) < SAME_LINE_MM),
         ),
     );
-  return distinct.slice(0, 4);
+  return distinct.slice(0, MOST_OFFERED);
 }

@@ -14,6 +14,11 @@ import { useFilmsOnPane } from './useFilmsOnPane.ts';
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 
+/** Smaller changes than these a customer does not feel or see, so they are not promised: a judgement. */
+const WORTH_SAYING = { heat: 0.05, light: 0.02, fading: 0.1 } as const;
+/** Rounded, this much UV is 1 %, and no meter on site finds it. */
+const HARDLY_ANY_UV = 0.015;
+
 /** What a film does, in sentences for somebody who does not know the trade. */
 function plainWords(
   { figures, covers, hidesByDay }: Pick<Ranked, 'figures' | 'covers' | 'hidesByDay'>,
@@ -22,17 +27,17 @@ function plainWords(
   const heat = 1 - figures.shgc / bare.shgc;
   const fading = 1 - figures.fading / bare.fading;
   return [
-    heat > 0.05 ? `Keeps out ${percent(heat)} of the sun’s heat that comes in now.` : '',
-    figures.visibleTransmittance < bare.visibleTransmittance - 0.02
+    heat > WORTH_SAYING.heat ? `Keeps out ${percent(heat)} of the sun’s heat that comes in now.` : '',
+    figures.visibleTransmittance < bare.visibleTransmittance - WORTH_SAYING.light
       ? `The room gets ${percent(figures.visibleTransmittance / bare.visibleTransmittance)} of the daylight it has now.`
       : 'The room stays as light as it is.',
-    fading > 0.1 ? `Furniture and books fade ${percent(fading)} less.` : '',
+    fading > WORTH_SAYING.fading ? `Furniture and books fade ${percent(fading)} less.` : '',
     covers ? 'Nobody sees in or out through it, by day or by night.' : '',
     !covers && isHiddenByDay(hidesByDay)
       ? 'By day nobody looks in from outside; with the lamps on they can.'
       : '',
     figures.condensation ? 'In hard frost the inside of the glass may get wet.' : '',
-    `UV left: ${figures.uv < 0.015 ? 'hardly any' : percent(figures.uv)}.`,
+    `UV left: ${figures.uv < HARDLY_ANY_UV ? 'hardly any' : percent(figures.uv)}.`,
   ].filter(Boolean);
 }
 

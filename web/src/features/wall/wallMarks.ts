@@ -56,7 +56,7 @@ export interface Look {
 }
 
 const eye = interpolateRgb('#141d1b', '#f4f7ef');
-/** What the eye has got used to on either side, cd/m². */
+/** What the eye has got used to, cd/m²: half of a bright street by day, a lit room by night (the house rules’ scenes, rounded). Sets how light the drawing is, no figure. */
 const USED_TO = { day: 1500, night: 30 } as const;
 
 /** The glass of a pane as one would see it: what comes through, and what it throws back, as a tone. */
