@@ -16,4 +16,6 @@ export default {
   modulePathIgnorePatterns: ['/dist/', '<rootDir>/.data/'],
   transform: { '^.+\\.tsx?$': ['@swc/jest', swc] },
   testTimeout: 60000,
+  // Jest leaves a core free for who watches it; here nobody does.
+  maxWorkers: '100%',
 };

@@ -95,7 +95,7 @@ test('films come from a sheet: good ones kept, the others said; a sold job keeps
   await page.getByRole('button', { name: 'From a sheet' }).click();
   await sheetOf(page, SHEET);
   await expect(page.getByText(/visible light alone brings 0.28/)).toBeVisible();
-  await expect(page.getByText(/Skua Clear 4 \(solar reflectance inside, UV through\)/)).toBeVisible();
+  await expect(page.getByText(/Skua Clear 4 \(solar reflectance inside, UV transmittance\)/)).toBeVisible();
   await page.getByRole('button', { name: 'Take 2 films' }).click();
   await expect(page.getByText(/^2 films kept/)).toBeVisible();
   const dearer = 'Gannet Silver 20,silverSolar,38,18,56,57,14,52,34,1,0.7,1524,30480,499';
