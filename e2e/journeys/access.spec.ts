@@ -83,7 +83,7 @@ test('what lies over the cuts is accessible', async ({ signedIn: page }) => {
   await openDemoJob(page, 'library', 'cuts');
   await page.getByRole('heading', { name: /pieces in/ }).waitFor();
   await page.getByText('Looking for a better one').waitFor({ state: 'hidden' });
-  for (const fold of [/^Seams of/, /^What if/, /^Counts/, /^To buy/, /^For a plotter/]) {
+  for (const fold of [/^Seams of/, /^What if/, /^Plan cost/, /^To buy/, /^For a plotter/]) {
     await page.getByRole('button', { name: fold }).click();
     expect(await faults(page), String(fold)).toEqual([]);
   }

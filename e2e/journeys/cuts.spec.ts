@@ -250,7 +250,7 @@ test('planning goes on on the server while the page is closed, is found again an
 test('what has to be bought stands by supplier, for the job and for the shop', async ({ signedIn: page }) => {
   await openDemoJob(page, 'nursery', 'cuts');
   await planned(page);
-  await page.getByRole('button', { name: /^Counts/ }).click();
+  await page.getByRole('button', { name: /^Plan cost/ }).click();
   await expect(page.getByRole('row', { name: /^\d+ pulls?, \d+ knife settings?/ })).toBeVisible();
   await page.getByRole('button', { name: /^To buy/ }).click();
   await expect(page.getByText('These suppliers are stand-ins, no real ones.')).toBeVisible();
