@@ -7,7 +7,7 @@ import {
   type StaleRecord,
 } from '@neat-sill/core/contract';
 import { PLAN_ID, type KeptPlan } from '@neat-sill/core/cuts';
-import { danglingRecords, recordKinds, type JobRecords } from '@neat-sill/core/job';
+import { danglingRecords, recordKinds, rulesOfKind, type JobRecords } from '@neat-sill/core/job';
 import { sameData } from '@neat-sill/core/record';
 import { describePlanFault } from '@neat-sill/core/words';
 import { and, eq, inArray } from 'drizzle-orm';
@@ -60,7 +60,7 @@ function refuseDangling(records: JobRecords): void {
   if (first)
     throw new HttpProblem(409, {
       title: 'Its place is gone',
-      detail: `The ${first.kind} has no place any more: what it belonged to was taken away meanwhile. Load the job again.`,
+      detail: `${rulesOfKind(first.kind).name}: it has no place any more, what it belonged to was taken away meanwhile. Load the job again.`,
     });
 }
 
@@ -100,7 +100,9 @@ export async function writeEdit(tx: Tx, writing: Writing): Promise<EditAnswer> {
   const { jobId, person, edit, now } = writing;
   for (const { kind } of edit.changes)
     if (!mayWrite(person.role, kind))
-      throw notAllowed(`The role ${person.role} may not change this part of a job (${kind}); ask the owner.`);
+      throw notAllowed(
+        `The role ${person.role} may not change this part of a job (${rulesOfKind(kind).name}); ask the owner.`,
+      );
   const [job] = await tx.select({ id: jobs.id }).from(jobs).where(eq(jobs.id, jobId)).for('update');
   if (!job) throw notFound('The job');
   const [before] = await tx.select().from(jobEdits).where(eq(jobEdits.editId, edit.editId));
