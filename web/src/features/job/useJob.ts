@@ -1,5 +1,4 @@
 import type { Doubt, Pane, Wall } from '@neat-sill/core/survey';
-import { inOrder } from '@neat-sill/core/record';
 import {
   deriveJob,
   headerOf,
@@ -84,8 +83,7 @@ function useJobData() {
   return useMemo(() => {
     const header = headerOf(records);
     if (!jobId || !header || !jobShopData || !currentShopData || !rules) return null;
-    const walls = inOrder(records.wall);
-    const place = new Map(walls.map(({ id }, at) => [id, at]));
+    const derived = deriveJob(records, jobShopData, doubts);
     return {
       jobId,
       records,
@@ -94,9 +92,9 @@ function useJobData() {
       currentShopData,
       rules,
       doubts,
-      derived: deriveJob(records, jobShopData, doubts),
-      walls,
-      allPanes: inOrder(records.pane).sort((a, b) => (place.get(a.wallId) ?? 0) - (place.get(b.wallId) ?? 0)),
+      derived,
+      walls: derived.walls.map(({ id, record }) => ({ ...record, id })),
+      allPanes: derived.panes.map(({ id, record }) => ({ ...record, id })),
     };
   }, [jobId, records, jobShopData, currentShopData, rules, doubts]);
 }
