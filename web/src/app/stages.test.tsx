@@ -1,12 +1,12 @@
 /** @jest-environment <rootDir>/jest-env-dom.js */
 import 'fake-indexeddb/auto';
-import { PLAN_ID, planCuts, type KeptPlan } from '@neat-sill/core/cuts';
+import { PLAN_ID } from '@neat-sill/core/cuts';
 import { deriveJob, headerOf, type JobRecords, type ShopData } from '@neat-sill/core/job';
 import { STAGES } from '@neat-sill/core/stage';
 import type { Pane } from '@neat-sill/core/survey';
 import { bookForTest, readingsForTest, recordsForTest, silverForTest } from '@neat-sill/core/testing';
-import { seededRandom } from '@neat-sill/core/units';
 import type { LivePlan, OpenJob, StageActs, StageModule } from '../features/job/index.ts';
+import { keepingItsPlan } from '../testing/keptPlan.ts';
 import { STAGE_MODULES } from './stages.ts';
 
 /* What each stage says: over the panes, as the next thing to do, and as figures; without drawing any of it. */
@@ -44,13 +44,6 @@ function openJob(
 }
 const sound = (panes: Readonly<Record<string, Partial<Pane>>> = {}) =>
   recordsForTest({ panes: { p2: { readings: GOOD }, ...panes } });
-function keeping(records: JobRecords, cut: (ids: string[]) => string[] = () => []): JobRecords {
-  const { job } = deriveJob(records, bookForTest).plan;
-  const plan = planCuts(job, { random: seededRandom(1), rounds: 0, shouldStop: () => true });
-  const ids = plan.pulls.map(({ id }) => id);
-  const kept: KeptPlan = { job, plan, keptAt: DONE, cutPullIds: cut(ids), lockedPullIds: [] };
-  return { ...records, plan: { [PLAN_ID]: kept } };
-}
 const moduleOf = (id: string): StageModule => {
   const found = STAGE_MODULES.find((stage) => stage.id === id);
   if (!found) throw new Error(`no stage ${id}`);
@@ -164,10 +157,10 @@ describe('cuts', () => {
       'nothing to cut yet',
       'go to film',
     ]);
-    const [name, pieces, did] = offered('cuts', openJob(keeping(sound()))) ?? [];
+    const [name, pieces, did] = offered('cuts', openJob(keepingItsPlan(sound()))) ?? [];
     expect([name, did]).toEqual(['Pull 1 is cut', 'tick 1']);
     expect(pieces).toMatch(/^\d pieces?$/);
-    expect(offered('cuts', openJob(keeping(sound(), (ids) => ids)))).toEqual([
+    expect(offered('cuts', openJob(keepingItsPlan(sound(), (ids) => ids)))).toEqual([
       'Go fitting',
       'all pulls are cut',
       'go to fitting',
@@ -176,7 +169,7 @@ describe('cuts', () => {
 
   test('counts film, yield and seams of the plan that is shown', () => {
     const wide = readingsForTest([2300, 2300, 2300, 2000, 2000, 2000]);
-    const records = keeping(sound({ p1: { readings: wide } }));
+    const records = keepingItsPlan(sound({ p1: { readings: wide } }));
     const plan = records.plan[PLAN_ID]?.plan ?? null;
     const shown = figures('cuts', openJob(records), { plan } as LivePlan);
     const [used] = plan?.summary.byFilm ?? [];
@@ -192,7 +185,7 @@ describe('cuts', () => {
 describe('price, day and handover', () => {
   test('lead on as the plan stands', () => {
     expect(offered('price', openJob(sound()))).toEqual(['See the cuts', 'no plan is kept yet', 'go to cuts']);
-    expect(offered('price', openJob(keeping(sound())))).toEqual([
+    expect(offered('price', openJob(keepingItsPlan(sound())))).toEqual([
       'Plan the day',
       'the plan is kept',
       'go to day',
