@@ -2,7 +2,7 @@ import { EMPTY_RECORDS } from '../job/index.ts';
 import { NEW_PANE, NEW_ROOM, NEW_WALL, type Pane } from '../survey/index.ts';
 import { filmsForTest } from '../testing/index.ts';
 import { GLASS_NAMES, OPENING_NAMES } from '../words/index.ts';
-import { facingOf, panesOfRule, parseFillRule } from './fillRule.ts';
+import { panesOfRule, parseFillRule } from './fillRule.ts';
 
 const words = { openings: OPENING_NAMES, glass: GLASS_NAMES };
 
@@ -94,20 +94,4 @@ describe('a rule as people say it', () => {
       names: ['Curlew Select 70', 'Eider Warm 70'],
     });
   });
-});
-
-test('a wall looks to the nearest quarter of the compass', () => {
-  expect([0, 44, 46, 90, 134, 180, 224, 270, 314, 316, 359].map(facingOf)).toEqual([
-    'north',
-    'north',
-    'east',
-    'east',
-    'east',
-    'south',
-    'south',
-    'west',
-    'west',
-    'north',
-    'north',
-  ]);
 });

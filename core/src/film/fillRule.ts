@@ -153,11 +153,6 @@ export function parseFillRule(
   });
 }
 
-/** Which quarter of the compass a wall looks to: the nearest of the four. */
-export function facingOf(bearingDeg: number): Facing {
-  return FACINGS[Math.round(bearingDeg / 90) % 4] ?? 'north';
-}
-
 const MIDDLES: Readonly<Record<Facing, number>> = { north: 0, east: 90, south: 180, west: 270 };
 /** A south-west wall is west glass and south glass alike. */
 const REACH_DEG = 67.5;

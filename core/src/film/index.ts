@@ -34,7 +34,6 @@ export {
 } from './coverage.ts';
 export {
   FACINGS,
-  facingOf,
   panesOfRule,
   parseFillRule,
   type Facing,
@@ -43,7 +42,7 @@ export {
   type FillWords,
 } from './fillRule.ts';
 export { isHeavy, lightGapOf, type LightGapRules } from './lightGap.ts';
-export { filmRecords, type FilmChange, type FilmRecords, type SoldFilm } from './records.ts';
+export { filmRecords, type FilmChange, type FilmRecords } from './records.ts';
 export {
   filmsChangedSinceSale,
   filmsOfJob,

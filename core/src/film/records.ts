@@ -13,8 +13,6 @@ import { filmSchema } from './filmSchema.ts';
 /** A film as it was when the job was sold: its figures and prices stay what they were. */
 const soldFilmSchema = z.strictObject({ film: filmSchema, soldAt: momentField });
 
-export type SoldFilm = z.infer<typeof soldFilmSchema>;
-
 export const filmRecords = {
   sold: recordKind({
     name: 'Film as sold',

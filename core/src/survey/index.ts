@@ -24,7 +24,6 @@ export {
   type Reading,
   type ReadingPlace,
   type Readings,
-  type SeamWish,
   type Side,
   type Size,
 } from './pane.ts';

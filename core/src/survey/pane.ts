@@ -111,9 +111,3 @@ export interface Size {
   readonly widthMm: number;
   readonly heightMm: number;
 }
-
-/** Whether and along which axis a pane may be divided; `vertical` seams stand upright. */
-export interface SeamWish {
-  readonly allowed: boolean;
-  readonly axis: 'any' | 'vertical' | 'horizontal';
-}
