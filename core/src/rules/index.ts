@@ -9,6 +9,7 @@ export {
   type NumberRule,
   type Quantity,
   type RuleField,
+  type RuleGroup,
   type RuleList,
   type RulePath,
 } from './ruleFields.ts';

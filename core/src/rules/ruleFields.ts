@@ -71,12 +71,10 @@ const SUFFIXES: readonly (readonly [RegExp, Quantity])[] = [
   [/FromM$/, 'metres'],
 ];
 
-/** By the unit in the nearest name; a bare figure between 0 and 1 is a share. */
+/** By the unit in the nearest name that has one; else a figure between 0 and 1 is a share. */
 function quantityOf(path: RulePath, to: number): Quantity {
-  const name = path.findLast((part) => typeof part === 'string') ?? '';
-  const named = SUFFIXES.find(([suffix]) => suffix.test(name));
-  const within = path.map((part) => SUFFIXES.find(([suffix]) => suffix.test(String(part)))).findLast(Boolean);
-  return named?.[1] ?? within?.[1] ?? (to <= 1 ? 'share' : 'plain');
+  const units = path.flatMap((part) => SUFFIXES.find(([suffix]) => suffix.test(String(part)))?.[1] ?? []);
+  return units.at(-1) ?? (to <= 1 ? 'share' : 'plain');
 }
 
 /** A row with the least that each of its figures may be, and something where that is nothing. */

@@ -12,6 +12,7 @@ import {
 import type { Breakage, BreakageCause, BreakageVerdict, Uncertainty } from '../glazing/index.ts';
 import type { RuleSet } from '../rules/index.ts';
 import { assertNever } from '../units/index.ts';
+import { MONTH_NAMES } from './names.ts';
 
 const BECAUSE: Readonly<Record<Uncertainty['because'], string>> = {
   selectiveOnColoured:
@@ -96,21 +97,6 @@ export function describeRank({ figures, meets }: Ranked, bare: GlassFigures): st
   return parts.length > 0 ? sentence(parts.slice(0, 3)) : 'Does little of what is wanted here.';
 }
 
-const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-] as const;
-
 export const BREAKAGE_NAMES: Readonly<Record<BreakageVerdict, string>> = {
   fine: 'fine',
   ask: 'ask the film maker',
@@ -130,7 +116,7 @@ const CAUSES: Readonly<Record<BreakageCause, string>> = {
 
 /** How near the glass comes to what it bears, when, and what decides. */
 export function describeBreakage({ deltaK, allowableK, cause }: Breakage, worstMonth: number): string {
-  const month = MONTHS[worstMonth - 1] ?? '';
+  const month = MONTH_NAMES[worstMonth - 1] ?? '';
   return `On a clear morning in ${month} the middle gets ${Math.round(deltaK)} K over its edge; such glass bears about ${Math.round(allowableK)} K. What decides: ${CAUSES[cause]}. The film maker’s chart has the last word.`;
 }
 

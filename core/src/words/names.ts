@@ -156,3 +156,18 @@ export const HIDING_NAMES: Readonly<Record<HidingThing, string>> = {
   shelf: 'Shelf',
   curtain: 'Curtain stack',
 };
+
+export const MONTH_NAMES = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+] as const;

@@ -1,4 +1,6 @@
 import type { NumberRule, Quantity, RulePath } from '../rules/index.ts';
+import type { LengthUnit } from '../units/index.ts';
+import { MONTH_NAMES, SCHOOL_NAMES } from './names.ts';
 
 /* What the house rules are called on screen. */
 
@@ -124,19 +126,15 @@ const KEYS: Readonly<Record<string, string>> = {
 };
 
 const OPTIONS: Readonly<Record<string, string>> = {
-  marginAllRound: 'Margin all round',
-  factoryEdgeFirst: 'Factory edge first',
-  benchCut: 'Bench cut',
+  ...SCHOOL_NAMES,
   double: 'Overlap, cut through both layers',
   butt: 'Butt edge to edge',
 };
 
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
-
 /** What a house rule is called; null for one that nobody has named. */
 export function ruleName(path: RulePath): string | null {
   const last = path.at(-1);
-  if (typeof last === 'number') return MONTHS[last] ?? null;
+  if (typeof last === 'number') return MONTH_NAMES[last]?.slice(0, 3) ?? null;
   const names = path.filter((part) => typeof part === 'string');
   return NAMES[names.join('.')] ?? (names.length > 1 ? (KEYS[last ?? ''] ?? null) : null);
 }
@@ -146,23 +144,20 @@ export function ruleOptionName(option: string): string | null {
   return OPTIONS[option] ?? null;
 }
 
-const UNITS: Readonly<
-  Record<Exclude<Quantity, 'length' | 'temperature' | 'plain'>, readonly [string, string]>
-> = {
-  share: ['%', 'per cent'],
-  days: ['days', 'days'],
-  seconds: ['seconds', 'seconds'],
-  micrometres: ['µm', 'micrometres'],
-  kelvin: ['K', 'kelvin'],
-  squareMetres: ['m²', 'square metres'],
-  metres: ['m', 'metres'],
+/** The sign behind a rule’s name and behind its figure; none for plain figures. */
+const SIGNS: Readonly<Record<Exclude<Quantity, 'length' | 'temperature'>, string>> = {
+  share: '%',
+  days: 'days',
+  seconds: 'seconds',
+  micrometres: 'µm',
+  kelvin: 'K',
+  squareMetres: 'm²',
+  metres: 'm',
+  plain: '',
 };
 
-/** The sign behind a rule’s name and the unit’s name in a sentence; neither for lengths and plain figures. */
-export function ruleUnit(
-  { quantity }: Pick<NumberRule, 'quantity'>,
-  inInches: boolean,
-): readonly [string, string] {
-  if (quantity === 'temperature') return [inInches ? '°F' : '°C', 'degrees'];
-  return quantity === 'length' || quantity === 'plain' ? ['', 'its kind'] : UNITS[quantity];
+/** What a rule is measured in, as the person sees it: degrees and lengths in their unit. */
+export function ruleUnit({ quantity }: Pick<NumberRule, 'quantity'>, unit: LengthUnit): string {
+  if (quantity === 'temperature') return unit === 'in' ? '°F' : '°C';
+  return quantity === 'length' ? unit : SIGNS[quantity];
 }

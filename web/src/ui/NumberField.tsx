@@ -9,7 +9,7 @@ interface NumberFieldProps {
   readonly whole?: boolean;
   /** How many decimals are shown, and told apart. */
   readonly decimals?: number;
-  /** Said with the limits when something else was typed, as `degrees`. */
+  /** What it is measured in, said with the limits when something else was typed, as `degrees`; empty for a bare number. */
   readonly of: string;
   readonly hint?: ReactNode;
   readonly onTake: (value: number) => void;
@@ -34,7 +34,9 @@ export function NumberField({
     if (draft === null) return;
     const typed = Number(draft.trim().replace(/°$/, ''));
     if (draft.trim() === '' || !(typed >= from && typed <= to) || (whole && !Number.isInteger(typed)))
-      return setProblem(`Type ${whole ? 'a whole number' : 'a number'} of ${of} from ${from} to ${to}.`);
+      return setProblem(
+        `Type ${whole ? 'a whole number' : 'a number'} from ${from} to ${to}${of && ` ${of}`}.`,
+      );
     setDraft(null);
     if (Number(typed.toFixed(decimals)) !== Number(shown)) onTake(typed);
   };

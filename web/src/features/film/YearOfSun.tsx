@@ -1,12 +1,12 @@
 import { heatOfYear, type FilmFigures, type GlassFigures } from '@neat-sill/core/advice';
 import type { RuleSet } from '@neat-sill/core/rules';
 import type { SunYear } from '@neat-sill/core/sun';
+import { MONTH_NAMES } from '@neat-sill/core/words';
 import { max, scaleBand, scaleLinear, sum } from 'd3';
 import { useState } from 'react';
 
 const SHEET = { width: 640, height: 230 };
 const MARGIN = { left: 44, right: 10, top: 12, bottom: 44 };
-const MONTHS = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'] as const;
 const TONES = ['var(--edge)', 'var(--dusk)', 'var(--ochre)', 'var(--brick)'] as const;
 
 type Sky = 'clear' | 'average';
@@ -42,7 +42,7 @@ export function YearOfSun({
     [SHEET.height - MARGIN.bottom, MARGIN.top],
   ).nice();
   const x = scaleBand(
-    MONTHS.map((_, at) => at),
+    MONTH_NAMES.map((_, at) => at),
     [MARGIN.left, SHEET.width - MARGIN.right],
   ).paddingInner(0.25);
   const inMonth = scaleBand(
@@ -102,10 +102,10 @@ export function YearOfSun({
             );
           }),
         )}
-        {MONTHS.map((letter, month) => (
+        {MONTH_NAMES.map((name, month) => (
           <g key={month} textAnchor="middle" fontSize="12" fill="var(--quiet)">
             <text x={(x(month) ?? 0) + x.bandwidth() / 2} y={SHEET.height - 26} fontWeight="600">
-              {letter}
+              {name.slice(0, 1)}
             </text>
             <text x={(x(month) ?? 0) + x.bandwidth() / 2} y={SHEET.height - 9}>
               {Math.round(hours[month] ?? 0)} h

@@ -11,6 +11,7 @@ import { ruleName, ruleOptionName, ruleUnit } from '@neat-sill/core/words';
 import { Plus, Trash2 } from 'lucide-react';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Field.tsx';
+import { countOf } from '../../ui/format.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 
@@ -24,6 +25,10 @@ export interface RulesForm {
 }
 
 const nameOf = ({ path }: RuleField) => ruleName(path) ?? path.join(' ');
+function labelled(field: NumberRule, unit: LengthUnit): string {
+  const sign = ruleUnit(field, unit);
+  return sign ? `${nameOf(field)}, ${sign}` : nameOf(field);
+}
 const keyOf = ({ path }: RuleField) => path.join('.');
 
 /** A figure as people type and read it: degrees in their unit, shares in per cent. */
@@ -44,7 +49,7 @@ function NumberRuleField({ field, form }: { field: NumberRule; form: RulesForm }
   if (field.quantity === 'length')
     return (
       <LengthField
-        label={`${nameOf(field)}, ${unit}`}
+        label={labelled(field, unit)}
         valueMm={value}
         unit={unit}
         expects="any"
@@ -58,16 +63,15 @@ function NumberRuleField({ field, form }: { field: NumberRule; form: RulesForm }
         onTake={(length) => length && put(length.mm)}
       />
     );
-  const [sign, unitName] = ruleUnit(field, unit === 'in');
   return (
     <NumberField
-      label={sign ? `${nameOf(field)}, ${sign}` : nameOf(field)}
+      label={labelled(field, unit)}
       value={asShown(field, value, unit)}
       from={limit(asShown(field, field.from, unit))}
       to={limit(asShown(field, field.to, unit))}
       whole={field.whole}
       decimals={2}
-      of={unitName}
+      of={ruleUnit(field, unit)}
       onTake={(shown) => put(asKept(field, shown, unit))}
     />
   );
@@ -114,10 +118,12 @@ function ListRule({ field, form }: { field: RuleList; form: RulesForm }) {
   );
 }
 
+/** A figure with its unit, to be read. */
 function told(field: NumberRule, value: number, unit: LengthUnit): string {
   if (field.quantity === 'length') return formatLength(value, { unit });
-  const [sign] = ruleUnit(field, unit === 'in');
-  return `${Number(asShown(field, value, unit).toFixed(2))}${sign ? ` ${sign}` : ''}`;
+  if (field.quantity === 'days') return countOf(value, 'day');
+  if (field.quantity === 'seconds') return countOf(value, 'second');
+  return `${Number(asShown(field, value, unit).toFixed(2))} ${ruleUnit(field, unit)}`.trim();
 }
 
 /** One rule, or rules that stand together, to be set or only read. */

@@ -12,7 +12,7 @@ afterEach(cleanup);
 const [rules] = DEFAULT_RULE_SETS;
 const PUT = `PUT /rule-sets/${rules.id}`;
 
-async function onRules(role: Role = 'owner', unit: 'mm' | 'in' = 'mm') {
+async function onRules(role: Role = 'owner', unit: 'mm' | 'in' = 'mm', unfold = true) {
   const { server } = await renderInJob(<RulesPage />, {
     role,
     unit,
@@ -21,7 +21,11 @@ async function onRules(role: Role = 'owner', unit: 'mm' | 'in' = 'mm') {
       [PUT]: ok({ version: 5, rules }),
     },
   });
-  await screen.findByText(/^Margin all round\. /);
+  await screen.findByText('Measuring');
+  for (const group of unfold ? document.querySelectorAll('details:not([open])') : []) {
+    group.setAttribute('open', '');
+    fireEvent(group, new Event('toggle'));
+  }
   return server;
 }
 /** By its label alone: asking for roles and labels of hundreds of fields takes seconds outside a browser. */
@@ -42,6 +46,12 @@ async function saved(server: Awaited<ReturnType<typeof onRules>>) {
   const { body } = server.sent.find(({ method }) => method === 'PUT') ?? {};
   return body as { baseVersion: number; rules: typeof rules };
 }
+
+test('a group is made when it is first opened', async () => {
+  await onRules('owner', 'mm', false);
+  expect(screen.getByText('Margin at every trimmed side, mm')).toBeTruthy();
+  expect(screen.queryByText('Films hung dry, days')).toBeNull();
+});
 
 describe('house rules', () => {
   test('rules of every stage can be set; what is saved is what was typed, on the version that was seen', async () => {
@@ -80,7 +90,7 @@ describe('house rules', () => {
     await onRules();
     type('Film on hand counts, of new, %', '140');
     expect(field('Film on hand counts, of new, %').value).toBe('140');
-    expect(screen.getByText('Type a number of per cent from 1 to 100.')).toBeTruthy();
+    expect(screen.getByText('Type a number from 1 to 100 %.')).toBeTruthy();
     type('Margin at every trimmed side, mm', '400');
     expect(screen.getByText(/It must be from 0 mm to 100 mm\./)).toBeTruthy();
     expect(saveButton().hasAttribute('disabled')).toBe(true);
@@ -109,6 +119,6 @@ describe('house rules', () => {
     await onRules('apprentice');
     expect(document.querySelector('input, select, button')).toBeNull();
     expect(screen.getByText('Margin at every trimmed side').parentElement?.textContent).toMatch(/25 mm$/);
-    expect(screen.getByText('Films hung dry').parentElement?.textContent).toMatch(/1 days$/);
+    expect(screen.getByText('Films hung dry').parentElement?.textContent).toMatch(/1 day$/);
   });
 });

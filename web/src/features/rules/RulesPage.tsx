@@ -1,11 +1,23 @@
 import { RULES_OF_ROLES, type StoredRuleSet } from '@neat-sill/core/contract';
-import { RULE_GROUPS, ruleSetSchema, type RulePath } from '@neat-sill/core/rules';
-import { SCHOOL_NAMES, ruleName } from '@neat-sill/core/words';
+import { RULE_GROUPS, ruleSetSchema, type RuleGroup, type RulePath } from '@neat-sill/core/rules';
+import { ruleName } from '@neat-sill/core/words';
 import { useState } from 'react';
 import { sentenceOf, useSaveRuleSetMutation, useSessionQuery, useShopBookQuery } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
-import { RuleGrid } from './RuleFields.tsx';
+import { RuleGrid, type RulesForm } from './RuleFields.tsx';
+
+/** A group is made when it is first opened: a set has over a hundred fields, and a shop has several sets. */
+function FoldedGroup({ group, form }: { group: RuleGroup; form: RulesForm }) {
+  const isFirst = group.path[0] === 'cutting';
+  const [wasOpened, setWasOpened] = useState(isFirst);
+  return (
+    <details open={isFirst} onToggle={(event) => event.currentTarget.open && setWasOpened(true)}>
+      <summary className="cursor-pointer font-semibold">{ruleName(group.path)}</summary>
+      <div className="mt-3 mb-2">{wasOpened && <RuleGrid fields={group.fields} form={form} />}</div>
+    </details>
+  );
+}
 
 function RuleSetForm({ stored, mayChange }: { stored: StoredRuleSet; mayChange: boolean }) {
   const [rules, setRules] = useState(stored.rules);
@@ -19,17 +31,10 @@ function RuleSetForm({ stored, mayChange }: { stored: StoredRuleSet; mayChange: 
     <section className="flex flex-col gap-3 border-t border-ink pt-3">
       <div>
         <h2 className="text-lg font-bold">{rules.name}</h2>
-        <p className="text-sm text-quiet">
-          {SCHOOL_NAMES[rules.cutting.school]}. {rules.reason}
-        </p>
+        <p className="text-sm text-quiet">{rules.reason}</p>
       </div>
       {RULE_GROUPS.map((group) => (
-        <details key={group.path.join('.')} open={group.path[0] === 'cutting'}>
-          <summary className="cursor-pointer font-semibold">{ruleName(group.path)}</summary>
-          <div className="mt-3 mb-2">
-            <RuleGrid fields={group.fields} form={form} />
-          </div>
-        </details>
+        <FoldedGroup key={group.path.join('.')} group={group} form={form} />
       ))}
       {problem && (
         <Note tone="no" role="alert">
