@@ -2,6 +2,7 @@
 // Inside core the folders stand in the order of the trade: a folder may import those named before it.
 const order = [
   'units',
+  'sheet',
   'record',
   'survey',
   'sun',

@@ -155,10 +155,10 @@ test('cut one pull at a time: the plan reserves its roll, each tick takes film o
   await page.getByRole('button', { name: 'Back to the bench' }).click();
   await saved(page);
   await page.goto('/rack');
-  const roll = page.getByRole('listitem').filter({ hasText: 'G-118' });
+  const roll = page.getByRole('row').filter({ hasText: 'G-118' });
   await expect(roll).toContainText('for Lantern Quay Library');
   await expect(roll).toContainText(`${left} left`);
-  await expect(page.getByRole('listitem').filter({ hasText: 'G-119' })).toContainText('offcut');
+  await expect(page.getByRole('row').filter({ hasText: 'G-119' })).toContainText('offcut');
   await expect(roll.getByRole('button', { name: 'Take G-118 off the rack' })).toBeDisabled();
 });
 
@@ -175,10 +175,12 @@ test('the rack takes a stock list, says which lines it can’t, and keeps lot an
   await page
     .getByLabel('Sheet of the rack')
     .setInputFiles({ name: 'rack.csv', mimeType: 'text/csv', buffer: Buffer.from(list) });
-  await expect(page.getByRole('alert')).toContainText(
-    '2 lines left out: line 3: “-40” is no length in mm above 0; measure what is left.',
+  const leftOut = page.getByRole('region', { name: 'Lines left out' });
+  await expect(leftOut).toContainText('2 lines left out');
+  await expect(leftOut.getByRole('row').filter({ hasText: 'line 3' })).toContainText(
+    'Length (mm): -40 cannot be; write a number from 1 to 200000.',
   );
-  const roll = page.getByRole('listitem').filter({ hasText: 'G-300' });
+  const roll = page.getByRole('row').filter({ hasText: 'G-300' });
   await expect(roll).toContainText('lot B12, bay 3');
   await roll.getByRole('button', { name: 'Change G-300' }).click();
   await page.getByLabel('Place').fill('under the bench');
@@ -280,7 +282,7 @@ test('a pane kept on a roll that has left the rack is named, and may come off an
   await saved(page);
   await page.goto('/rack');
   await page.getByRole('button', { name: 'Take P-31 off the rack' }).click();
-  await expect(page.getByRole('listitem').filter({ hasText: 'P-31' })).toBeHidden();
+  await expect(page.getByRole('row').filter({ hasText: 'P-31' })).toBeHidden();
   await page.goto(pathname);
   await expect(
     page.getByText(/The roll that was chosen for it is not on the rack any more/).first(),

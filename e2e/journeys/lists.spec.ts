@@ -28,19 +28,19 @@ test('a list of panes: columns are matched, good rows taken, bad ones shown with
     'Ref,Breite,H,Qty,Kind,Room,Wall\n1,640,1120,3,sash,Hall,North\n2,64o,1120,1,sash,Hall,North\n3,"32 1/4""",44.125 in,1,porthole,Hall,South\n4,900,600,,fanlight,Hall,South\n',
   );
   await input(page).setInputFiles(csv);
-  await expect(page.getByText('Say which columns hold width and height.')).toBeVisible();
+  await expect(page.getByText('Say which column holds: Width.')).toBeVisible();
   await page.getByLabel('Width', { exact: true }).selectOption({ label: 'Breite' });
-  const bad = page.getByRole('region', { name: 'Rows that can’t be taken' });
-  await expect(bad.getByRole('row')).toHaveCount(2);
+  const bad = page.getByRole('region', { name: 'Lines left out' });
+  await expect(bad.getByRole('row')).toHaveCount(3);
   await expect(bad).toContainText(/line 3.*letter where a digit belongs/);
   await expect(bad).toContainText(/line 4.*“porthole” is not known/);
-  await page.getByRole('button', { name: 'Take 4 panes from 2 rows' }).click();
+  await page.getByRole('button', { name: 'Take 4 panes from 2 lines' }).click();
   await expect(page.getByRole('region', { name: 'All panes' }).getByRole('row')).toHaveCount(5);
 
   // Out as XLSX and in again: the same sizes once more.
   const xlsx = await downloaded(page, 'XLSX');
   await input(page).setInputFiles(xlsx);
-  await page.getByRole('button', { name: 'Take 4 panes from 4 rows' }).click();
+  await page.getByRole('button', { name: 'Take 4 panes from 4 lines' }).click();
   const rows = page.getByRole('region', { name: 'All panes' }).getByRole('row');
   await expect(rows.filter({ hasText: '640' })).toHaveCount(6);
   const text = readFileSync(await downloaded(page, 'CSV'), 'utf8');

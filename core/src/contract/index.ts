@@ -63,4 +63,4 @@ export {
 } from './buying.ts';
 export { operations, type Operation } from './operations.ts';
 export { rackEntrySchema, saveRackSchema, type RackEntry, type SaveRack } from './rack.ts';
-export { RACK_COLUMNS, linesOfRack, readRackRows, type ReadRack } from './rackSheet.ts';
+export { RACK_COLUMNS, linesOfRack, readRackLines, type ReadRack } from './rackSheet.ts';

@@ -1,4 +1,6 @@
-import { RACK_COLUMNS, linesOfRack, readRackRows, type RackEntry } from './index.ts';
+import { guessColumns, sheetLines } from '../sheet/index.ts';
+import { RACK_COLUMN_NAMES, describeRackProblem } from '../words/index.ts';
+import { RACK_COLUMNS, linesOfRack, readRackLines, type RackEntry } from './index.ts';
 
 const films = [
   { id: 'gannet-silver-20', name: 'Gannet Silver 20' },
@@ -24,8 +26,18 @@ const offcut: RackEntry = {
   lot: null,
   version: 1,
 };
-const read = (...rows: readonly (readonly string[])[]) =>
-  readRackRows([[...RACK_COLUMNS], ...rows], films, [roll]);
+const names = Object.fromEntries(
+  RACK_COLUMNS.map((column) => [column, [RACK_COLUMN_NAMES[column]]]),
+) as Record<keyof typeof RACK_COLUMN_NAMES, string[]>;
+const readTable = (table: readonly (readonly string[])[], rack: readonly RackEntry[]) => {
+  const { entries, bad } = readRackLines(sheetLines(table, guessColumns(table[0] ?? [], names)), films, rack);
+  const problems = bad.map(({ line, problems: all }) => ({
+    line,
+    problem: all.map(describeRackProblem).join(' '),
+  }));
+  return { entries, problems };
+};
+const read = (...rows: readonly (readonly string[])[]) => readTable([[...RACK_COLUMNS], ...rows], [roll]);
 
 test('a stock list reads back as it was written, on the version that stands', () => {
   const { entries, problems } = read(...linesOfRack([roll, offcut]));
@@ -37,31 +49,46 @@ test('a stock list reads back as it was written, on the version that stands', ()
 });
 
 test('columns may stand in any order, films go by name or id', () => {
-  const { entries } = readRackRows(
+  const { entries } = readTable(
     [
-      ['lengthMm', 'kind', 'film', 'widthMm', 'name'],
+      ['Length (mm)', 'kind', 'film', 'widthMm', 'name'],
       ['900', 'Offcut', 'plover FROST', '600', 'P-9'],
     ],
-    films,
     [],
   );
   expect(entries).toMatchObject([{ entry: { id: 'P-9', filmId: 'plover-frost', length: 900 }, lot: null }]);
 });
 
 test.each([
-  ['no name', ['', 'Plover Frost', 'roll', '914', '900', '', '', ''], 'no name'],
-  ['a film the shop does not have', ['X', 'Osprey', 'roll', '914', '900', '', '', ''], 'no film “Osprey”'],
+  [
+    'no name',
+    ['', 'Plover Frost', 'roll', '914', '900', '', '', ''],
+    'Name written on it: nothing stands there',
+  ],
+  [
+    'a film the shop does not have',
+    ['X', 'Osprey', 'roll', '914', '900', '', '', ''],
+    'Film: “Osprey” is not known; write Gannet Silver 20 or Plover Frost.',
+  ],
   [
     'neither roll nor offcut',
     ['X', 'Plover Frost', 'sheet', '914', '900', '', '', ''],
-    'neither roll nor offcut',
+    'Roll or offcut: “sheet” is not known; write roll or offcut.',
   ],
-  ['a negative length', ['X', 'Plover Frost', 'roll', '914', '-1', '', '', ''], 'no length in mm above 0'],
-  ['no width', ['X', 'Plover Frost', 'roll', 'wide', '900', '', '', ''], 'no width in mm'],
+  [
+    'a negative length',
+    ['X', 'Plover Frost', 'roll', '914', '-1', '', '', ''],
+    'Length (mm): -1 cannot be; write a number from 1 to 200000.',
+  ],
+  [
+    'no width',
+    ['X', 'Plover Frost', 'roll', 'wide', '900', '', '', ''],
+    'Width (mm): “wide” is not a number',
+  ],
   [
     'an edge there is not',
     ['X', 'Plover Frost', 'roll', '914', '900', 'top', '', ''],
-    'factory edges are left, right',
+    'Factory edges: “top” is not known; write left or right.',
   ],
 ])('%s is left out with its line, and the others are taken', (_name, row, says) => {
   const good = ['P-1', 'Plover Frost', 'roll', '914', '900', '', '', ''];

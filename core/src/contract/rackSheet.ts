@@ -1,18 +1,50 @@
+import {
+  needed,
+  number,
+  oneOf,
+  orElse,
+  plainName,
+  readCells,
+  several,
+  text,
+  type BadLine,
+  type ReadCell,
+  type SheetLine,
+} from '../sheet/index.ts';
+import { fail, succeed } from '../units/index.ts';
+import { RACK_COLUMN_NAMES, type RackColumn, type RackLineProblem } from '../words/index.ts';
 import type { RackEntry, SaveRack } from './rack.ts';
 
-/** Columns of a stock list; lengths in mm. */
-export const RACK_COLUMNS = [
-  'name',
-  'film',
-  'kind',
-  'widthMm',
-  'lengthMm',
-  'factoryEdges',
-  'lot',
-  'place',
-] as const;
+/** Columns of a stock list, in the order in which they are written. */
+export const RACK_COLUMNS = Object.keys(RACK_COLUMN_NAMES) as readonly RackColumn[];
 
 type Entry = SaveRack['entries'][number];
+
+interface NamedFilm {
+  readonly id: string;
+  readonly name: string;
+}
+
+/** A film of the shop, by its id or name. */
+const filmAmong =
+  (films: readonly NamedFilm[]): ReadCell<NamedFilm> =>
+  (typed) => {
+    const film = films.find(({ id, name }) => [id, name].map(plainName).includes(plainName(typed)));
+    return film
+      ? succeed(film)
+      : fail({ code: 'cell.notOneOf', typed, known: films.map(({ name }) => name) });
+  };
+
+const rackCells = (films: readonly NamedFilm[]) => ({
+  name: needed(text),
+  film: needed(filmAmong(films)),
+  kind: needed(oneOf(['roll', 'offcut'])),
+  widthMm: needed(number(1, 5000)),
+  lengthMm: needed(number(1, 200_000)),
+  factoryEdges: several(oneOf(['left', 'right']), /[ ,;]+/),
+  lot: orElse(text, null),
+  place: orElse(text, null),
+});
 
 /** The rack as rows of a sheet that reads back. */
 export function linesOfRack(rack: readonly RackEntry[]): string[][] {
@@ -29,52 +61,37 @@ export function linesOfRack(rack: readonly RackEntry[]): string[][] {
 }
 
 export interface ReadRack {
-  readonly entries: Entry[];
-  readonly problems: readonly { readonly line: number; readonly problem: string }[];
+  readonly entries: readonly Entry[];
+  readonly bad: readonly BadLine<RackLineProblem>[];
 }
 
-/** Reads a stock list row by row: good rows are taken, bad ones said with their line. */
-export function readRackRows(
-  [heading = [], ...rows]: readonly (readonly string[])[],
-  films: readonly { id: string; name: string }[],
+/** Reads a stock list line by line: good ones are taken on the version that stands, bad ones said. */
+export function readRackLines(
+  lines: readonly SheetLine<RackColumn>[],
+  films: readonly NamedFilm[],
   rack: readonly RackEntry[],
 ): ReadRack {
-  const plain = (text: string) => text.trim().toLowerCase();
-  const columns = heading.map((title) => RACK_COLUMNS.find((column) => plain(column) === plain(title)));
+  const cells = rackCells(films);
   const entries: Entry[] = [];
-  const problems: { line: number; problem: string }[] = [];
-  rows.forEach((row, at) => {
-    const cell = (column: (typeof RACK_COLUMNS)[number]) => row[columns.indexOf(column)]?.trim() ?? '';
-    const say = (problem: string) => void problems.push({ line: at + 2, problem });
-    const id = cell('name');
-    const film = films.find(
-      (each) => plain(each.id) === plain(cell('film')) || plain(each.name) === plain(cell('film')),
-    );
-    const kind = plain(cell('kind'));
-    const [width, length] = [Number(cell('widthMm')), Number(cell('lengthMm'))];
-    const edges = cell('factoryEdges')
-      .split(/[ ,;]+/)
-      .filter(Boolean)
-      .map(plain);
-    if (id === '') return say('there is no name; write what stands on it.');
-    if (entries.some(({ entry }) => entry.id === id))
-      return say(`“${id}” stands in the sheet twice; take one line out.`);
-    if (!film) return say(`the shop has no film “${cell('film')}”; write its name or id as in Films.`);
-    if (kind !== 'roll' && kind !== 'offcut')
-      return say(`“${cell('kind')}” is neither roll nor offcut; write one of the two.`);
-    if (!(width > 0 && width <= 5000))
-      return say(`“${cell('widthMm')}” is no width in mm from 1 to 5000; write it again.`);
-    if (!(length > 0 && length <= 200_000))
-      return say(`“${cell('lengthMm')}” is no length in mm above 0; measure what is left.`);
-    const factoryEdges = (['left', 'right'] as const).filter((edge) => edges.includes(edge));
-    if (factoryEdges.length !== edges.length)
-      return say(`“${cell('factoryEdges')}”: factory edges are left, right, or both.`);
+  const bad: BadLine<RackLineProblem>[] = [];
+  for (const { line, text: typed } of lines) {
+    const read = readCells(cells, typed);
+    if (!read.ok) {
+      bad.push({ line, text: typed, problems: read.problem });
+      continue;
+    }
+    const { name: id, film, kind, widthMm, lengthMm, factoryEdges, lot, place } = read.value;
+    if (entries.some(({ entry }) => entry.id === id)) {
+      bad.push({ line, text: typed, problems: [{ code: 'rack.twice', name: id }] });
+      continue;
+    }
+    const edges = (['left', 'right'] as const).filter((edge) => factoryEdges.includes(edge));
     entries.push({
-      entry: { id, filmId: film.id, kind, width, length, factoryEdges },
-      lot: cell('lot') || null,
-      place: cell('place') || null,
+      entry: { id, filmId: film.id, kind, width: widthMm, length: lengthMm, factoryEdges: edges },
+      lot,
+      place,
       baseVersion: rack.find(({ entry }) => entry.id === id)?.version ?? 0,
     });
-  });
-  return { entries, problems };
+  }
+  return { entries, bad };
 }

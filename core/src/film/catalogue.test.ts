@@ -1,9 +1,9 @@
 import { silverForTest } from '../testing/jobs.ts';
 import { filmsForTest } from '../testing/films.ts';
 import { describeFilmLineProblem } from '../words/index.ts';
-import { catalogueLines, pricedOn, readCatalogue, type FilmLine } from './index.ts';
+import { catalogueLines, pricedOn, readCatalogue, type Film, type FilmText } from './index.ts';
 
-const silver: FilmLine = {
+const silver: FilmText = {
   name: 'Tern Silver 30',
   kind: 'silverSolar',
   thicknessUm: '38',
@@ -20,13 +20,16 @@ const silver: FilmLine = {
   rollLengthMm: '30480',
   rollPrice: '430',
 };
-const problemsOf = (changes: FilmLine) =>
-  readCatalogue([{ ...silver, ...changes }], []).bad.flatMap(({ problems }) =>
-    problems.map(({ code }) => code),
+const readLines = (lines: readonly FilmText[], known: readonly Film[]) =>
+  readCatalogue(
+    lines.map((text, at) => ({ line: at + 2, text })),
+    known,
   );
+const problemsOf = (changes: FilmText) =>
+  readLines([{ ...silver, ...changes }], []).bad.flatMap(({ problems }) => problems.map(({ code }) => code));
 
 test('a catalogue written as lines reads back as it was, one version on', () => {
-  const { films, bad } = readCatalogue(catalogueLines(filmsForTest), filmsForTest);
+  const { films, bad } = readLines(catalogueLines(filmsForTest), filmsForTest);
   expect(bad).toEqual([]);
   expect(films).toEqual(filmsForTest.map((film) => ({ ...film, version: film.version + 1 })));
 });
@@ -38,12 +41,12 @@ test('per cent and shares are told apart by the sheet', () => {
       /(Transmitted|Reflected|Absorbed)/.test(column) ? `${Number(text) * 100}` : text,
     ]),
   );
-  expect(readCatalogue([perCent], []).films[0]?.optics).toEqual(readCatalogue([silver], []).films[0]?.optics);
-  const [mixed] = readCatalogue([{ ...perCent, visibleTransmitted: '0.30' }], []).bad;
+  expect(readLines([perCent], []).films[0]?.optics).toEqual(readLines([silver], []).films[0]?.optics);
+  const [mixed] = readLines([{ ...perCent, visibleTransmitted: '0.30' }], []).bad;
   expect(mixed?.problems.map(({ code }) => code)).toContain('film.mixedUnits');
 });
 
-test.each<[string, FilmLine, string]>([
+test.each<[string, FilmText, string]>([
   ['through, back and taken up that do not add to one', { solarAbsorbed: '0.49' }, 'film.sum'],
   ['more light than there is', { visibleReflectedIn: '0.75' }, 'film.overOne'],
   [
@@ -67,28 +70,28 @@ test.each<[string, FilmLine, string]>([
     { kind: 'dualReflective', visibleReflectedOut: '0.12', visibleReflectedIn: '0.30' },
     'film.sidesMixed',
   ],
-  ['an unknown kind', { kind: 'shiny' }, 'film.notOneOf'],
-  ['no number', { solarTransmitted: 'a quarter' }, 'film.notNumber'],
-  ['a figure nothing can do without', { solarTransmitted: '' }, 'film.missing'],
-  ['a roll without its length', { rollLengthMm: '' }, 'film.missing'],
+  ['an unknown kind', { kind: 'shiny' }, 'cell.notOneOf'],
+  ['no number', { solarTransmitted: 'a quarter' }, 'cell.notNumber'],
+  ['a figure nothing can do without', { solarTransmitted: '' }, 'cell.missing'],
+  ['a roll without its length', { rollLengthMm: '' }, 'cell.missing'],
 ])('%s is refused and said', (_name, changes, code) => {
   expect(problemsOf(changes)).toContain(code);
-  for (const { problems } of readCatalogue([{ ...silver, ...changes }], []).bad)
+  for (const { problems } of readLines([{ ...silver, ...changes }], []).bad)
     for (const problem of problems) expect(describeFilmLineProblem(problem)).toMatch(/\.$/);
 });
 
 test('a line that cannot be leaves the others, and its number is that of the sheet', () => {
-  const { films, bad } = readCatalogue(
+  const { films, bad } = readLines(
     [silver, { ...silver, name: 'Tern 5', kind: '' }, { ...silver, name: 'Tern 7' }],
     [],
   );
   expect(films.map(({ name }) => name)).toEqual(['Tern Silver 30', 'Tern 7']);
-  expect(bad).toMatchObject([{ line: 3, name: 'Tern 5' }]);
+  expect(bad).toMatchObject([{ line: 3, text: { name: 'Tern 5' } }]);
   expect(new Set(films.map(({ letter }) => letter)).size).toBe(2);
 });
 
 test('figures nobody gives are assumed and said to be', () => {
-  const [film] = readCatalogue([{ ...silver, uvTransmitted: '', visibleReflectedIn: '' }], []).films;
+  const [film] = readLines([{ ...silver, uvTransmitted: '', visibleReflectedIn: '' }], []).films;
   expect(film?.assumed).toEqual(['visibleReflectedIn', 'uvTransmitted']);
   expect(film?.optics.visibleReflectedIn).toBe(0.4);
 });
@@ -101,7 +104,7 @@ test('more lines of a film add rolls, and prices that hold from a day', () => {
     rollPrice: '465',
     priceFrom: '2027-01-01',
   };
-  const { films, bad } = readCatalogue([silver, { ...more, rollWidthMm: '914', priceFrom: '' }, more], []);
+  const { films, bad } = readLines([silver, { ...more, rollWidthMm: '914', priceFrom: '' }, more], []);
   expect(bad).toEqual([]);
   const [film] = films;
   if (!film) throw new Error('no film');

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { FILM_COLUMNS, type FilmColumn, type FilmLine } from './catalogue.ts';
+import type { FilmLine } from './catalogue.ts';
+import { FILM_COLUMNS, type FilmColumn, type FilmText } from './filmCells.ts';
 
 const cell = z.union([z.string(), z.number(), z.boolean(), z.null()]);
 const rollInFile = z.strictObject({
@@ -25,56 +26,20 @@ export const catalogueFileSchema = z.strictObject({
   ),
 });
 
-const text = (value: z.infer<typeof cell> | undefined) =>
-  value === null || value === undefined
-    ? ''
-    : typeof value === 'boolean'
-      ? value
-        ? 'yes'
-        : 'no'
-      : String(value);
+function cellText(value: z.infer<typeof cell> | undefined): string {
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  return String(value ?? '');
+}
 
-/** The lines of a sheet that say the same as a catalogue file. */
+const textOf = (record: Readonly<Record<string, z.infer<typeof cell> | undefined>>) =>
+  Object.fromEntries(Object.entries(record).map(([column, value]) => [column, cellText(value)]));
+
+/** The lines of a sheet that say the same as a catalogue file; the line of each is the place of its film, from 1. */
 export function linesOfFile({ films }: z.infer<typeof catalogueFileSchema>): FilmLine[] {
-  return films.flatMap(({ rolls = [], ...film }): FilmLine[] => {
-    const own: FilmLine = Object.fromEntries(
-      Object.entries(film).map(([column, value]) => [column, text(value)]),
-    );
-    const named = rolls.map((roll): FilmLine =>
-      Object.fromEntries(Object.entries(roll).map(([column, value]) => [column, text(value)])),
-    );
-    const [first, ...others] = named;
-    return [
-      { ...own, ...first },
-      ...others.map((roll) => ({ id: own.id ?? '', name: own.name ?? '', ...roll })),
-    ];
+  return films.flatMap(({ rolls = [], ...film }, at): FilmLine[] => {
+    const own: FilmText = textOf(film);
+    const [first = {}, ...others] = rolls.map(textOf);
+    const further = others.map((roll) => ({ id: own.id ?? '', name: own.name ?? '', ...roll }));
+    return [{ ...own, ...first }, ...further].map((each) => ({ line: at + 1, text: each }));
   });
-}
-
-export interface SheetLines {
-  readonly lines: readonly FilmLine[];
-  /** Headings that are no column; what stands below them is not read. */
-  readonly unknown: readonly string[];
-}
-
-const plain = (heading: string) => heading.toLowerCase().replaceAll(/[^a-z0-9*]/g, '');
-
-/** The lines of a table whose first row names its columns, by their names or by what they are called in `names`. */
-export function linesOfTable(
-  table: readonly (readonly string[])[],
-  names: Readonly<Record<FilmColumn, string>>,
-): SheetLines {
-  const [heading = [], ...rows] = table;
-  const columns = heading.map(
-    (title) =>
-      FILM_COLUMNS.find(
-        (column) => plain(column) === plain(title) || plain(names[column]) === plain(title),
-      ) ?? null,
-  );
-  return {
-    lines: rows.map((row) =>
-      Object.fromEntries(columns.flatMap((column, at) => (column ? [[column, row[at] ?? '']] : []))),
-    ),
-    unknown: heading.filter((title, at) => columns[at] === null && title.trim() !== ''),
-  };
 }

@@ -1,14 +1,6 @@
-export {
-  FILM_COLUMNS,
-  catalogueLines,
-  readCatalogue,
-  type BadFilmLine,
-  type FilmColumn,
-  type FilmLine,
-  type FilmLineProblem,
-  type ReadCatalogue,
-} from './catalogue.ts';
-export { catalogueFileSchema, linesOfFile, linesOfTable, type SheetLines } from './catalogueFile.ts';
+export { catalogueLines, readCatalogue, type FilmLineProblem, type ReadCatalogue } from './catalogue.ts';
+export { catalogueFileSchema, linesOfFile } from './catalogueFile.ts';
+export { FILM_COLUMNS, type FilmColumn, type FilmText } from './filmCells.ts';
 export { OPTICS_KEYS, filmSchema } from './filmSchema.ts';
 export {
   FILM_KINDS,

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { FormatReader } from '../units/index.ts';
+import { formatNumber, type FormatReader } from '../units/index.ts';
 import { BLINDS, EDGE_FRAMES, GLASS_EDGES, GLASS_STRENGTHS, SHADOWS, breakage } from './breakage.ts';
 import { BAND_NAMES } from './bands.ts';
 import { isPossible } from './filmOnGlass.ts';
@@ -43,7 +43,7 @@ function sumIssue(input: unknown, side: string, sum: number): z.core.$ZodRawIssu
     input,
     path: [side],
     params: { code: 'optics.sum' },
-    message: `Let through and thrown back make ${sum.toFixed(3)}, more than all light; check t and ${side}`,
+    message: `Let through and thrown back make ${formatNumber(sum, 3)}, more than all light; check t and ${side}`,
   };
 }
 

@@ -93,16 +93,11 @@ export {
   type TakeOff,
 } from './takeOff.ts';
 export {
-  PANE_COLUMNS,
-  guessColumns,
+  paneColumnNames,
   paneListOf,
   panesOfRows,
-  readPaneRows,
-  type BadRow,
-  type CellProblem,
-  type ColumnMap,
+  readPaneLines,
   type PaneColumn,
-  type PaneRow,
   type PaneWords,
 } from './paneList.ts';
 export { northTurned, wallMoved, wallOnPlan, wallsLaidOut } from './wallsOnPlan.ts';

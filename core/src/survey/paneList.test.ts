@@ -5,7 +5,6 @@ import {
   copyOfRoom,
   copyOfWall,
   doubtsOfPanes,
-  guessColumns,
   lightsOfPanes,
   openingsOfLine,
   openingsOfOutlines,
@@ -13,10 +12,12 @@ import {
   paneSizes,
   panesOfRows,
   parseOpeningLine,
-  readPaneRows,
+  paneColumnNames,
+  readPaneLines,
   sameAsPane,
   type Pane,
 } from './index.ts';
+import { guessColumns, sheetLines } from '../sheet/index.ts';
 import { PANE_WORDS, describeCellProblem } from '../words/index.ts';
 import { EMPTY_RECORDS, applyEdit, danglingRecords, type Change, type JobRecords } from '../job/index.ts';
 import { DEFAULT_RULE_SETS } from '../rules/index.ts';
@@ -31,6 +32,12 @@ const applied = (records: JobRecords, changes: readonly Change[]) => {
   if (!result.ok) throw new Error(JSON.stringify(result.problem));
   return result.value;
 };
+const readList = (table: readonly (readonly string[])[], unit: 'mm' | 'in') =>
+  readPaneLines(
+    sheetLines(table, guessColumns(table[0] ?? [], paneColumnNames(PANE_WORDS))),
+    unit,
+    PANE_WORDS,
+  );
 const takeOff = (records: JobRecords) => ({
   records,
   rules,
@@ -45,8 +52,7 @@ describe('a pane list', () => {
     'written in %s it reads back with the same sizes, rooms and walls',
     (unit) => {
       const records = recordsForTest();
-      const [heading = [], ...rows] = paneListOf(records, rules.cutting, unit, PANE_WORDS);
-      const { good, bad } = readPaneRows(rows, guessColumns(heading, PANE_WORDS), unit, PANE_WORDS);
+      const { good, bad } = readList(paneListOf(records, rules.cutting, unit, PANE_WORDS), unit);
       expect(bad).toEqual([]);
       const copy = applied(
         { ...EMPTY_RECORDS, job: records.job },
@@ -71,15 +77,17 @@ describe('a pane list', () => {
       ['', '', '', '', '', ''],
       ['K3', '32 1/4"', '44.125 in', '0', 'porthole', ''],
     ];
-    const { good, bad } = readPaneRows(rows, guessColumns(heading, PANE_WORDS), 'mm', PANE_WORDS);
+    const { good, bad } = readList([heading, ...rows], 'mm');
     expect(good).toMatchObject([{ number: 'K1', count: 3, opening: 'sash', glass: 'laminated' }]);
     expect(bad.map(({ line }) => line)).toEqual([3, 5]);
     expect(
-      bad.flatMap(({ problems }) => problems.map((problem) => describeCellProblem(problem, 'mm'))),
+      bad.flatMap(({ problems }) =>
+        problems.map((problem) => describeCellProblem(problem, PANE_WORDS.columns[problem.column], 'mm')),
+      ),
     ).toEqual([
       expect.stringMatching(/^Width: .*letter where a digit/),
-      expect.stringMatching(/^How many: “0” is no count/),
-      expect.stringMatching(/^Opening: “porthole” is not known; write one of Fixed light/),
+      expect.stringMatching(/^How many: “0” is not a count; write a whole number from 1/),
+      expect.stringMatching(/^Opening: “porthole” is not known; write one such as Fixed light, /),
     ]);
     const records = recordsForTest();
     const after = applied(records, panesOfRows(takeOff(records), good));

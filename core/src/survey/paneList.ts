@@ -1,13 +1,20 @@
 import { addRecord, inOrder } from '../record/index.ts';
 import {
-  fail,
-  formatBareLength,
-  parseLength,
-  succeed,
-  type LengthProblem,
-  type LengthUnit,
-  type Result,
-} from '../units/index.ts';
+  length,
+  needed,
+  oneOf,
+  orElse,
+  plainName,
+  readCells,
+  text,
+  wholeNumber,
+  type BadLine,
+  type ColumnNames,
+  type ProblemAt,
+  type RowOf,
+  type SheetLine,
+} from '../sheet/index.ts';
+import { formatBareLength, type LengthUnit } from '../units/index.ts';
 import {
   FRAME_KINDS,
   GLASS_KINDS,
@@ -32,22 +39,6 @@ import {
 import { paneSizes, type SizeRules } from './sizes.ts';
 import type { TakeOff } from './takeOff.ts';
 
-/** The columns of a pane list, in the order in which they are written. */
-export const PANE_COLUMNS = [
-  'number',
-  'room',
-  'wall',
-  'width',
-  'height',
-  'count',
-  'opening',
-  'glass',
-  'frame',
-  'handle',
-  'sill',
-] as const;
-export type PaneColumn = (typeof PANE_COLUMNS)[number];
-
 /** What the columns and their values are called in a file; the caller brings the words. */
 export interface PaneWords {
   readonly columns: Readonly<Record<PaneColumn, string>>;
@@ -57,44 +48,26 @@ export interface PaneWords {
   readonly side: Readonly<Record<Side, string>>;
 }
 
-/** Which column of a file holds what; null where it holds nothing of ours. */
-export type ColumnMap = Readonly<Record<PaneColumn, number | null>>;
+/** How the cells of a pane list are understood; bare lengths are in `unit`. */
+const paneCells = (unit: LengthUnit, words: Omit<PaneWords, 'columns'>) => ({
+  number: orElse(text, null),
+  room: orElse(text, null),
+  wall: orElse(text, null),
+  width: needed(length(unit, 'glass')),
+  height: needed(length(unit, 'glass')),
+  count: orElse(wholeNumber(1, 999), 1),
+  opening: orElse(oneOf(OPENING_KINDS, words.opening), NEW_PANE.opening),
+  glass: orElse(oneOf(GLASS_KINDS, words.glass), NEW_PANE.glass),
+  frame: orElse(oneOf(FRAME_KINDS, words.frame), NEW_PANE.frame),
+  handle: orElse(oneOf(SIDES, words.side), null),
+  sill: orElse(length(unit, 'any'), null),
+});
+export type PaneColumn = keyof ReturnType<typeof paneCells>;
+export type PaneRow = RowOf<ReturnType<typeof paneCells>>;
+export type PaneCellProblem = ProblemAt<PaneColumn>;
 
-export interface PaneRow {
-  readonly number: string | null;
-  readonly room: string | null;
-  readonly wall: string | null;
-  readonly width: { readonly mm: number; readonly typed: string };
-  readonly height: { readonly mm: number; readonly typed: string };
-  readonly count: number;
-  readonly opening: OpeningKind;
-  readonly glass: GlassKind;
-  readonly frame: FrameKind;
-  readonly handle: Side | null;
-  readonly sillMm: number | null;
-}
-
-export type CellProblem =
-  | { readonly code: 'cell.length'; readonly column: PaneColumn; readonly problem: LengthProblem }
-  | {
-      readonly code: 'cell.unknown';
-      readonly column: PaneColumn;
-      readonly typed: string;
-      readonly known: readonly string[];
-    }
-  | { readonly code: 'cell.count'; readonly column: PaneColumn; readonly typed: string };
-
-export interface BadRow {
-  /** Line in the file, the heading being line 1. */
-  readonly line: number;
-  readonly cells: readonly string[];
-  readonly problems: readonly CellProblem[];
-}
-
-const plain = (text: string) => text.toLowerCase().replaceAll(/[^\p{L}\p{N}]+/gu, '');
-
-/** Other words under which people keep the columns. */
-const OTHER_NAMES: Readonly<Record<PaneColumn, readonly string[]>> = {
+/** Other words under which people keep the columns, in the order in which the columns are written. */
+const OTHER_NAMES: ColumnNames<PaneColumn> = {
   number: ['no', 'nr', 'pane', 'label', 'id', 'ref'],
   room: ['elevation', 'location', 'area'],
   wall: ['side', 'facing'],
@@ -105,98 +78,33 @@ const OTHER_NAMES: Readonly<Record<PaneColumn, readonly string[]>> = {
   glass: ['glazing'],
   frame: ['framekind'],
   handle: ['handleat'],
-  sill: ['sillheight', 'sillover floor', 'sillmm'],
+  sill: ['sillheight', 'sill over floor', 'sillmm'],
 };
+const PANE_COLUMNS = Object.keys(OTHER_NAMES) as PaneColumn[];
 
-/** Guesses which column of a heading is which, by our own words and by common ones. */
-export function guessColumns(heading: readonly string[], words: PaneWords): ColumnMap {
-  const names = heading.map(plain);
-  const find = (column: PaneColumn) => {
-    const known = [words.columns[column], column, ...OTHER_NAMES[column]].map(plain);
-    const exact = names.findIndex((name) => known.includes(name));
-    const at = exact >= 0 ? exact : names.findIndex((name) => name.startsWith(plain(words.columns[column])));
-    return at >= 0 ? at : null;
-  };
-  return Object.fromEntries(PANE_COLUMNS.map((column) => [column, find(column)])) as unknown as ColumnMap;
-}
-
-function oneOf<Value extends string>(
-  column: PaneColumn,
-  typed: string,
-  values: readonly Value[],
-  names: Readonly<Record<Value, string>>,
-): Result<Value, CellProblem> {
-  const found = values.find((value) => plain(value) === plain(typed) || plain(names[value]) === plain(typed));
-  return found
-    ? succeed(found)
-    : fail({ code: 'cell.unknown', column, typed, known: values.map((value) => names[value]) });
-}
-
-function readRow(
-  cells: readonly string[],
-  map: ColumnMap,
-  unit: LengthUnit,
-  words: PaneWords,
-): Result<PaneRow, CellProblem[]> {
-  const problems: CellProblem[] = [];
-  const cell = (column: PaneColumn) => {
-    const at = map[column];
-    return at === null ? '' : (cells[at] ?? '').trim();
-  };
-  const length = (column: PaneColumn) => {
-    const read = parseLength(cell(column), unit, column === 'sill' ? 'any' : 'glass');
-    if (!read.ok) problems.push({ code: 'cell.length', column, problem: read.problem });
-    return { mm: read.ok ? read.value.mm : 0, typed: cell(column) };
-  };
-  const choice = <Value extends string>(
-    column: PaneColumn,
-    values: readonly Value[],
-    names: Readonly<Record<Value, string>>,
-    otherwise: Value,
-  ) => {
-    if (cell(column) === '') return otherwise;
-    const read = oneOf(column, cell(column), values, names);
-    if (read.ok) return read.value;
-    problems.push(read.problem);
-    return otherwise;
-  };
-  const countText = cell('count') || '1';
-  const count = /^\d{1,3}$/.test(countText) ? Number(countText) : 0;
-  if (count < 1) problems.push({ code: 'cell.count', column: 'count', typed: countText });
-  const row: PaneRow = {
-    number: cell('number') || null,
-    room: cell('room') || null,
-    wall: cell('wall') || null,
-    width: length('width'),
-    height: length('height'),
-    count,
-    opening: choice('opening', OPENING_KINDS, words.opening, NEW_PANE.opening),
-    glass: choice('glass', GLASS_KINDS, words.glass, NEW_PANE.glass),
-    frame: choice('frame', FRAME_KINDS, words.frame, NEW_PANE.frame),
-    handle: cell('handle') === '' ? null : choice('handle', SIDES, words.side, 'left'),
-    sillMm: cell('sill') === '' ? null : length('sill').mm,
-  };
-  return problems.length > 0 ? fail(problems) : succeed(row);
+export function paneColumnNames({ columns }: PaneWords): ColumnNames<PaneColumn> {
+  return Object.fromEntries(
+    PANE_COLUMNS.map((column) => [column, [columns[column], ...OTHER_NAMES[column]]]),
+  ) as unknown as ColumnNames<PaneColumn>;
 }
 
 /**
- * Reads the rows of a pane list below its heading. Good rows are taken, bad ones come back with what is wrong with
- * each cell; empty rows are nothing. Bare lengths are in `unit`.
+ * Reads the lines of a pane list: good ones are taken, bad ones come back with what is wrong with each cell. Bare
+ * lengths are in `unit`.
  */
-export function readPaneRows(
-  rows: readonly (readonly string[])[],
-  map: ColumnMap,
+export function readPaneLines(
+  lines: readonly SheetLine<PaneColumn>[],
   unit: LengthUnit,
   words: PaneWords,
-): { readonly good: readonly PaneRow[]; readonly bad: readonly BadRow[] } {
+): { readonly good: readonly PaneRow[]; readonly bad: readonly BadLine<PaneCellProblem>[] } {
+  const cells = paneCells(unit, words);
   const good: PaneRow[] = [];
-  const bad: BadRow[] = [];
-  rows.forEach((cells, at) => {
-    if (cells.every((text) => text.trim() === '')) return;
-    const read = readRow(cells, map, unit, words);
+  const bad: BadLine<PaneCellProblem>[] = [];
+  for (const { line, text: typed } of lines) {
+    const read = readCells(cells, typed);
     if (read.ok) good.push(read.value);
-    else bad.push({ line: at + 2, cells, problems: read.problem });
-  });
+    else bad.push({ line, text: typed, problems: read.problem });
+  }
   return { good, bad };
 }
 
@@ -241,9 +149,9 @@ export function panesOfRows(
   const { records, taken, newId } = takeOff;
   const rules = takeOff.rules.survey;
   const changes: SurveyChange[] = [];
-  const rooms = new Map(Object.entries(records.room).map(([id, { name }]) => [plain(name), id]));
+  const rooms = new Map(Object.entries(records.room).map(([id, { name }]) => [plainName(name), id]));
   const walls = new Map(
-    Object.entries(records.wall).map(([id, wall]) => [`${wall.roomId} ${plain(wall.name)}`, id]),
+    Object.entries(records.wall).map(([id, wall]) => [`${wall.roomId} ${plainName(wall.name)}`, id]),
   );
   const numbers = new Set(Object.values(records.pane).map(({ label }) => label));
   let order = Math.max(-1, ...Object.values(records.pane).map((pane) => pane.order));
@@ -254,10 +162,10 @@ export function panesOfRows(
     return String(nextNumber);
   };
   const roomId = (name: string) => {
-    const known = rooms.get(plain(name));
+    const known = rooms.get(plainName(name));
     if (known) return known;
     const id = newId();
-    rooms.set(plain(name), id);
+    rooms.set(plainName(name), id);
     changes.push(addRecord('room', id, { name: name.slice(0, 120), order: rooms.size, ...NEW_ROOM }));
     return id;
   };
@@ -265,7 +173,7 @@ export function panesOfRows(
     if (row.wall === null && row.room === null && takeOff.wallId !== null) return takeOff.wallId;
     const inRoom = roomId(row.room ?? 'From a list');
     const name = row.wall ?? 'Wall';
-    const key = `${inRoom} ${plain(name)}`;
+    const key = `${inRoom} ${plainName(name)}`;
     const known = walls.get(key);
     if (known) return known;
     const id = newId();
@@ -301,7 +209,7 @@ export function panesOfRows(
         frame: row.frame,
         handle: row.handle,
         gapBeforeMm: rules.defaultGapMm,
-        sillMm: row.sillMm ?? rules.defaultSillMm,
+        sillMm: row.sill?.mm ?? rules.defaultSillMm,
         twinSet,
         readings: {
           ...NEW_PANE.readings,

@@ -1,3 +1,4 @@
+import { formatNumber } from './numbers.ts';
 /** How a person wants quantities other than lengths shown; follows the length unit (mm: SI, in: US customary). */
 import type { LengthUnit } from './length.ts';
 
@@ -7,22 +8,22 @@ const FLUID_OUNCES_PER_LITRE = 33.814022701843;
 /** An area given in m², as `2.31 m²` or `24.9 sq ft`. */
 export function formatArea(squareMetres: number, unit: LengthUnit): string {
   return unit === 'mm'
-    ? `${squareMetres.toFixed(squareMetres < 10 ? 2 : 1)} m²`
-    : `${(squareMetres * SQUARE_FEET_PER_M2).toFixed(1)} sq ft`;
+    ? `${formatNumber(squareMetres, squareMetres < 10 ? 2 : 1)} m²`
+    : `${formatNumber(squareMetres * SQUARE_FEET_PER_M2, 1)} sq ft`;
 }
 
 /** A volume given in litres, as `0.8 l` or `27 fl oz`. */
 export function formatVolume(litres: number, unit: LengthUnit): string {
   if (unit === 'in') return `${Math.max(1, Math.round(litres * FLUID_OUNCES_PER_LITRE))} fl oz`;
-  return litres < 1 ? `${Math.round(litres * 100) * 10} ml` : `${litres.toFixed(1)} l`;
+  return litres < 1 ? `${Math.round(litres * 100) * 10} ml` : `${formatNumber(litres, 1)} l`;
 }
 
 /** A temperature given in °C, as `4 °C` or `39 °F`. */
 export function formatTemperature(celsius: number, unit: LengthUnit): string {
-  return unit === 'mm' ? `${Math.round(celsius)} °C` : `${Math.round((celsius * 9) / 5 + 32)} °F`;
+  return unit === 'mm' ? `${formatNumber(celsius)} °C` : `${formatNumber((celsius * 9) / 5 + 32)} °F`;
 }
 
 /** A length along a roll given in mm, as `19.8 m` or `65 ft`. */
 export function formatRun(mm: number, unit: LengthUnit): string {
-  return unit === 'mm' ? `${(mm / 1000).toFixed(1)} m` : `${(mm / 304.8).toFixed(1)} ft`;
+  return unit === 'mm' ? `${formatNumber(mm / 1000, 1)} m` : `${formatNumber(mm / 304.8, 1)} ft`;
 }

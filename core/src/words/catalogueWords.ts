@@ -1,5 +1,6 @@
-import { FILM_KINDS, type FilmColumn, type FilmLineProblem } from '../film/index.ts';
-import { assertNever } from '../units/index.ts';
+import { formatNumber } from '../units/index.ts';
+import type { FilmColumn, FilmLineProblem } from '../film/index.ts';
+import { describeCellProblem } from './cellWords.ts';
 
 /** What the columns of a catalogue sheet are called in sentences. */
 export const FILM_COLUMN_NAMES: Readonly<Record<FilmColumn, string>> = {
@@ -40,29 +41,11 @@ export const FILM_COLUMN_NAMES: Readonly<Record<FilmColumn, string>> = {
   priceFrom: 'price from (day)',
 };
 
-const ALLOWED: Readonly<Partial<Record<FilmColumn, string>>> = {
-  kind: FILM_KINDS.join(', '),
-  hold: 'pressureSensitive, dryAdhesive or cling',
-  mount: 'inside or outside',
-  madeFor: 'glazing or vehicle',
-  turn: 'any, half or none',
-  patternDrop: 'straight or half',
-  priceFrom: 'a day such as 2027-03-01',
-};
-
-const two = (share: number) => share.toFixed(2);
+const two = (share: number) => formatNumber(share, 2);
 
 /** What is wrong with a line of a catalogue sheet and how to mend it, in one sentence. */
 export function describeFilmLineProblem(problem: FilmLineProblem): string {
   switch (problem.code) {
-    case 'film.missing':
-      return `There is no ${FILM_COLUMN_NAMES[problem.column]}; without it nothing can be said of the film.`;
-    case 'film.notNumber':
-      return `“${problem.text}” is no number (${FILM_COLUMN_NAMES[problem.column]}); write one such as 0.42 or 42.`;
-    case 'film.outOfRange':
-      return `${problem.text} cannot be (${FILM_COLUMN_NAMES[problem.column]}); look it up in the maker’s sheet and write it again.`;
-    case 'film.notOneOf':
-      return `“${problem.text}” is not known (${FILM_COLUMN_NAMES[problem.column]}); write ${ALLOWED[problem.column] ?? 'yes or no'}.`;
     case 'film.sum':
       return `Transmitted, reflected and absorbed add to ${two(problem.sum)}; they must add to 1. Look which of the three is off.`;
     case 'film.overOne':
@@ -78,6 +61,6 @@ export function describeFilmLineProblem(problem: FilmLineProblem): string {
     case 'film.twice':
       return `“${problem.name}” stands in the sheet twice with figures; a second line may only add a roll or a price.`;
     default:
-      return assertNever(problem);
+      return describeCellProblem(problem, FILM_COLUMN_NAMES[problem.column], 'mm');
   }
 }

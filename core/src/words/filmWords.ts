@@ -11,7 +11,7 @@ import {
 } from '../advice/index.ts';
 import type { Breakage, BreakageCause, BreakageVerdict, Uncertainty } from '../glazing/index.ts';
 import type { RuleSet } from '../rules/index.ts';
-import { assertNever } from '../units/index.ts';
+import { assertNever, formatNumber, formatShare } from '../units/index.ts';
 import { MONTH_NAMES } from './names.ts';
 
 const BECAUSE: Readonly<Record<Uncertainty['because'], string>> = {
@@ -23,7 +23,7 @@ const BECAUSE: Readonly<Record<Uncertainty['because'], string>> = {
 
 /** How far a SHGC may be off, and why. */
 export function describeUncertainty({ shgc, because }: Uncertainty): string {
-  return `SHGC within ${shgc.toFixed(2)} either way: ${BECAUSE[because]}.`;
+  return `SHGC within ${formatNumber(shgc, 2)} either way: ${BECAUSE[because]}.`;
 }
 
 /** What people want, as they say it. */
@@ -44,19 +44,17 @@ export const WANT_NAMES: Readonly<Record<Want, string>> = {
   budget: 'A low price',
 };
 
-const percent = (share: number) => `${Math.round(share * 100)} %`;
-
 /** What a film does for a want, with its figure; null where there is nothing to say. */
 function effectPhrase(want: Want, share: number, figures: FilmFigures, bare: GlassFigures): string | null {
   switch (want) {
     case 'heat':
-      return `keeps out ${percent(1 - figures.shgc / bare.shgc)} of the heat the glass lets in`;
+      return `keeps out ${formatShare(1 - figures.shgc / bare.shgc)} of the heat the glass lets in`;
     case 'glare':
-      return `takes ${percent(1 - figures.visibleTransmittance / bare.visibleTransmittance)} of the light that dazzles`;
+      return `takes ${formatShare(1 - figures.visibleTransmittance / bare.visibleTransmittance)} of the light that dazzles`;
     case 'fading':
-      return `takes ${percent(1 - figures.fading / bare.fading)} of the fading`;
+      return `takes ${formatShare(1 - figures.fading / bare.fading)} of the fading`;
     case 'view':
-      return `lets ${percent(figures.visibleTransmittance)} of the light through`;
+      return `lets ${formatShare(figures.visibleTransmittance)} of the light through`;
     case 'privacyDay':
       return share > 0.6 ? 'hides the room by day' : share > 0.25 ? 'veils the room by day' : null;
     case 'privacyNight':
@@ -69,14 +67,14 @@ function effectPhrase(want: Want, share: number, figures: FilmFigures, bare: Gla
       return share > 0.5 ? 'delays a burglar, if it is anchored to the frame' : null;
     case 'warmth':
       return share > 0.1
-        ? `saves ${percent(1 - figures.uValue / bare.uValue)} of the warmth that the glass loses`
+        ? `saves ${formatShare(1 - figures.uValue / bare.uValue)} of the warmth that the glass loses`
         : null;
     case 'marking':
       return share > 0.5 ? 'is seen before one walks into the glass' : null;
     case 'front':
       return share > 0.7
         ? 'leaves the front as it looks'
-        : `throws ${percent(figures.visibleReflectanceOut)} of the light back outside`;
+        : `throws ${formatShare(figures.visibleReflectanceOut)} of the light back outside`;
     case 'removable':
       return share > 0.5 ? 'comes off again' : null;
     case 'budget':
@@ -128,9 +126,9 @@ export function describeOut(reason: OutReason, figures: FilmFigures): string {
     case 'must.missed':
       return `“${WANT_NAMES[reason.want]}” is a must here, and it does hardly any of it.`;
     case 'limit.dark':
-      return `Too dark: ${percent(reason.light)} of the light comes through, at least ${percent(reason.least)} is wanted.`;
+      return `Too dark: ${formatShare(reason.light)} of the light comes through, at least ${formatShare(reason.least)} is wanted.`;
     case 'limit.shine':
-      return `Too shiny: it throws back ${percent(reason.shine)} of the light, at most ${percent(reason.most)} is wanted.`;
+      return `Too shiny: it throws back ${formatShare(reason.shine)} of the light, at most ${formatShare(reason.most)} is wanted.`;
     default:
       return assertNever(reason);
   }

@@ -26,7 +26,14 @@ export {
   describeUnplaced,
 } from './problems.ts';
 export { stepWords, type StepWords } from './steps.ts';
-export { PANE_WORDS, describeCellProblem } from './paneWords.ts';
+export { describeCellProblem } from './cellWords.ts';
+export { PANE_WORDS } from './paneWords.ts';
+export {
+  RACK_COLUMN_NAMES,
+  describeRackProblem,
+  type RackColumn,
+  type RackLineProblem,
+} from './rackWords.ts';
 export {
   BREAKAGE_NAMES,
   WANT_NAMES,

@@ -1,3 +1,4 @@
+import { nameOfMonth } from '../units/index.ts';
 import type { FilmKind } from '../film/index.ts';
 import type { FaultKind, FittingStep, HandsReason } from '../fitting/index.ts';
 import type { CuttingSchool } from '../rules/index.ts';
@@ -157,17 +158,4 @@ export const HIDING_NAMES: Readonly<Record<HidingThing, string>> = {
   curtain: 'Curtain stack',
 };
 
-export const MONTH_NAMES = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-] as const;
+export const MONTH_NAMES: readonly string[] = Array.from({ length: 12 }, (_, month) => nameOfMonth(month));

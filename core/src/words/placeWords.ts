@@ -2,7 +2,15 @@ import type { GlassDisagreement, GlassDoubt } from '../glazing/index.ts';
 import type { FillProblem, FillRule } from '../film/index.ts';
 import type { Circumstance, Coverage } from '../survey/index.ts';
 import type { AtSeat, ColourShift, GlareFelt, Tone } from '../advice/index.ts';
-import { assertNever, formatLength, formatTemperature, type LengthUnit } from '../units/index.ts';
+import {
+  assertNever,
+  countOf,
+  formatLength,
+  formatNumber,
+  formatShare,
+  formatTemperature,
+  type LengthUnit,
+} from '../units/index.ts';
 import { GLASS_NAMES, OPENING_NAMES } from './names.ts';
 
 export const CIRCUMSTANCE_NAMES: Readonly<Record<Circumstance, string>> = {
@@ -26,7 +34,7 @@ export function describeGlare({ glare, felt }: Pick<AtSeat, 'glare' | 'felt'>): 
 /** How the glass makes a seat feel, in summer sun and winter night. */
 export function describeSeatWarmth(at: AtSeat, unit: LengthUnit): string {
   const kelvin = (k: number) =>
-    `${k < 0 ? '−' : '+'}${Math.abs(unit === 'in' ? k * 1.8 : k).toFixed(1)} ${unit === 'in' ? '°F' : 'K'}`;
+    `${k < 0 ? '−' : '+'}${formatNumber(Math.abs(unit === 'in' ? k * 1.8 : k), 1)} ${unit === 'in' ? '°F' : 'K'}`;
   return `${formatTemperature(at.summerFaceC, unit)} in the sun (felt ${kelvin(at.summerFeltK)}), ${formatTemperature(at.winterFaceC, unit)} in frost (felt ${kelvin(at.winterFeltK)})`;
 }
 
@@ -43,7 +51,7 @@ const TONE_NAMES: Readonly<Record<Tone, string>> = {
 /** What a film does to the colour of the light. */
 export function describeColour({ seen, towards, shift }: ColourShift): string {
   if (seen === 'none' || towards === null) return 'colours stay';
-  return `${seen === 'slight' ? 'a little' : 'plainly'} towards ${TONE_NAMES[towards]} (${shift.toFixed(0)} in a*b*)`;
+  return `${seen === 'slight' ? 'a little' : 'plainly'} towards ${TONE_NAMES[towards]} (${formatNumber(shift)} in a*b*)`;
 }
 
 /** What film covers of a pane. */
@@ -96,12 +104,10 @@ export function readBackRule(rule: FillRule, room: string | null, film: string |
   return `${film ?? 'No film'} on ${which.join(' ')}${except.length > 0 ? `, but not on ${except.join(', ')}` : ''}`;
 }
 
-const percent = (share: number) => `${Math.round(share * 100)} %`;
-
 function describeDisagreement(each: GlassDisagreement, unit: LengthUnit): string {
   switch (each.about) {
     case 'panes':
-      return `the detector counts ${each.found} pane${each.found === 1 ? '' : 's'} where ${each.entered} ${each.entered === 1 ? 'is' : 'are'} entered`;
+      return `the detector counts ${countOf(each.found, 'pane')} where ${each.entered} ${each.entered === 1 ? 'is' : 'are'} entered`;
     case 'coating':
       if (each.found === null) return 'it finds no low-e coating';
       return each.entered === null
@@ -110,11 +116,11 @@ function describeDisagreement(each: GlassDisagreement, unit: LengthUnit): string
     case 'thickness':
       return `the glass is ${formatLength(each.found, { unit })} thick, entered ${formatLength(each.entered, { unit })}`;
     case 'light':
-      return `${percent(each.found)} of the light comes through, such glass lets ${percent(each.entered)}`;
+      return `${formatShare(each.found)} of the light comes through, such glass lets ${formatShare(each.entered)}`;
     case 'solar':
-      return `${percent(each.found)} of the heat comes through, such glass lets ${percent(each.entered)}`;
+      return `${formatShare(each.found)} of the heat comes through, such glass lets ${formatShare(each.entered)}`;
     case 'uv':
-      return `${percent(each.found)} of the UV comes through, such glass lets ${percent(each.entered)}`;
+      return `${formatShare(each.found)} of the UV comes through, such glass lets ${formatShare(each.entered)}`;
     default:
       return assertNever(each);
   }

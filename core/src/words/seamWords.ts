@@ -1,5 +1,5 @@
 import type { SeamOption, SeamProblem, SeamReason } from '../cuts/index.ts';
-import { assertNever, formatLength, type LengthUnit } from '../units/index.ts';
+import { assertNever, formatLength, listOf, type LengthUnit } from '../units/index.ts';
 
 function describeReason(reason: SeamReason, unit: LengthUnit): string {
   switch (reason.code) {
@@ -30,7 +30,7 @@ function describeReason(reason: SeamReason, unit: LengthUnit): string {
 
 /** Where the seams of a way to divide a pane are, and what speaks for and against it. */
 export function describeSeamOption({ axis, atMm, reasons }: SeamOption, unit: LengthUnit): string {
-  const places = atMm.map((mm) => formatLength(mm, { unit })).join(' and ');
+  const places = listOf(atMm.map((mm) => formatLength(mm, { unit })));
   const said = reasons.map((reason) => describeReason(reason, unit)).join(', ');
   return `${axis === 'vertical' ? 'Upright' : 'Level'} at ${places} from the ${axis === 'vertical' ? 'left' : 'top'}${said ? `: ${said}` : ''}`;
 }

@@ -342,11 +342,10 @@ test('a rule or a cell that is not understood', () => {
     describeFillProblem({ code: 'fill.manyFilms', word: 'silver', names: ['A', 'B', 'C', 'D', 'E'] }),
     describeFillProblem({ code: 'fill.manyFilms', word: 'silver', names: ['A', 'B'] }),
     describeFillProblem({ code: 'fill.unknownWord', word: 'attic' }),
-    describeCellProblem({ code: 'cell.count', column: 'count', typed: '0' }, 'mm'),
-    describeCellProblem(
-      { code: 'cell.unknown', column: 'glass', typed: 'foo', known: ['Single', 'Double'] },
-      'mm',
-    ),
+    describeCellProblem({ code: 'cell.notWhole', typed: '0', from: 1, to: 999 }, 'How many', 'mm'),
+    describeCellProblem({ code: 'cell.notOneOf', typed: 'foo', known: ['Single', 'Double'] }, 'Glass', 'mm'),
+    describeCellProblem({ code: 'cell.notOneOf', typed: 'o', known: [...'abcdefg'] }, 'glass', 'mm'),
+    describeCellProblem({ code: 'cell.notDay', typed: 'May' }, 'price from (day)', 'mm'),
   ]).toMatchInlineSnapshot(`
    [
      "Which film? Write it after a colon: all west glass: Gannet Silver 20, except doors.",
@@ -354,8 +353,10 @@ test('a rule or a cell that is not understood', () => {
      "“silver” may be A, B, C, D or others; write more of its name.",
      "“silver” may be A, B; write more of its name.",
      "“attic” is no direction, room, opening or kind of glass here.",
-     "How many: “0” is no count; write a whole number from 1.",
-     "Glass: “foo” is not known; write one of Single, Double…",
+     "How many: “0” is not a count; write a whole number from 1 to 999.",
+     "Glass: “foo” is not known; write Single or Double.",
+     "Glass: “o” is not known; write one such as a, b, c, d, e, f.",
+     "Price from (day): “May” is not a day; write it as 2027-03-01.",
    ]
   `);
 });
@@ -379,15 +380,15 @@ test('the glass that instruments see otherwise', () => {
      "It finds no low-e coating.",
      "The low-e coating is on face 2, not on 3.",
      "The glass is 12 mm thick, entered 8 mm.",
-     "60 % of the light comes through, such glass lets 78 %.",
-     "40 % of the heat comes through, such glass lets 70 %.",
-     "10 % of the UV comes through, such glass lets 50 %.",
+     "60 % of the light comes through, such glass lets 78 %.",
+     "40 % of the heat comes through, such glass lets 70 %.",
+     "10 % of the UV comes through, such glass lets 50 %.",
    ]
   `);
   expect(
     describeGlassDoubt({ disagreements: [disagreements[0], disagreements[5]], likely: 'triple' }, 'mm'),
   ).toMatchInlineSnapshot(
-    `"The detector counts 3 panes where 2 are entered; 60 % of the light comes through, such glass lets 78 %. Perhaps it is: sealed triple unit."`,
+    `"The detector counts 3 panes where 2 are entered; 60 % of the light comes through, such glass lets 78 %. Perhaps it is: sealed triple unit."`,
   );
 });
 
@@ -423,11 +424,10 @@ test('how a seat feels and what a film does to colours', () => {
 
 test('a line of a catalogue that can’t be, and what to look up', () => {
   const problems: readonly FilmLineProblem[] = [
-    { code: 'film.missing', column: 'name' },
-    { code: 'film.notNumber', column: 'visibleTransmitted', text: 'x' },
-    { code: 'film.outOfRange', column: 'emissivity', text: '1.4' },
-    { code: 'film.notOneOf', column: 'turn', text: 'both' },
-    { code: 'film.notOneOf', column: 'matchEdges', text: 'maybe' },
+    { code: 'cell.missing', column: 'name' },
+    { code: 'cell.notNumber', column: 'visibleTransmitted', typed: 'x' },
+    { code: 'cell.outOfRange', column: 'emissivity', typed: '1.4', from: 0, to: 1 },
+    { code: 'cell.notOneOf', column: 'turn', typed: 'both', known: ['any', 'half', 'none'] },
     { code: 'film.sum', sum: 1.204 },
     { code: 'film.overOne', band: 'solar', side: 'out', sum: 1.1 },
     { code: 'film.overOne', band: 'visible', side: 'in', sum: 1.1 },
@@ -439,11 +439,10 @@ test('a line of a catalogue that can’t be, and what to look up', () => {
   ] as readonly FilmLineProblem[];
   expect(problems.map(describeFilmLineProblem)).toMatchInlineSnapshot(`
    [
-     "There is no name; without it nothing can be said of the film.",
-     "“x” is no number (visible transmittance (VLT)); write one such as 0.42 or 42.",
-     "1.4 cannot be (emissivity); look it up in the maker’s sheet and write it again.",
-     "“both” is not known (lay); write any, half or none.",
-     "“maybe” is not known (same edge at seams); write yes or no.",
+     "Name: nothing stands there; write it in.",
+     "Visible transmittance (VLT): “x” is not a number; write one such as 0.42 or 42.",
+     "Emissivity: 1.4 cannot be; write a number from 0 to 1.",
+     "Lay: “both” is not known; write any, half or none.",
      "Transmitted, reflected and absorbed add to 1.20; they must add to 1. Look which of the three is off.",
      "The sun’s energy transmitted and reflected outside add to 1.10, more than there is. Look which of the two is off.",
      "Visible light transmitted and reflected inside add to 1.10, more than there is. Look which of the two is off.",

@@ -1,16 +1,19 @@
 import type { FittingFigures, FittingStep, PaneToFit } from '../fitting/index.ts';
 import type { RuleSet } from '../rules/index.ts';
-import { formatLength, formatTemperature, formatVolume, type LengthUnit } from '../units/index.ts';
+import {
+  formatLength,
+  formatNumber,
+  formatTemperature,
+  formatVolume,
+  listOf,
+  type LengthUnit,
+} from '../units/index.ts';
 import { HANDS_REASONS, SIDE_NAMES } from './names.ts';
 
 export interface StepWords {
   readonly text: string;
   /** What can happen here, what people do about it, who decides; null where the step has none. */
   readonly caution: string | null;
-}
-
-function listOf(words: readonly string[]): string {
-  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 }
 
 /** How the overlap of a seam is cut once both panels lie; nothing where they butt. */
@@ -75,13 +78,13 @@ export function stepWords(
       };
     case 'hang': {
       const gap = show(figures.lightGapMm);
-      const marks = pane.seams
-        .map(({ axis, edgeMm }) =>
+      const marks = listOf(
+        pane.seams.map(({ axis, edgeMm }) =>
           axis === 'vertical'
             ? `${show(edgeMm)} from the left, above and below`
             : `${show(edgeMm)} from the top, at both sides`,
-        )
-        .join(' and ');
+        ),
+      );
       const overlapMm = pane.seams[0]?.overlapMm ?? 0;
       const seam =
         pane.panels > 1
@@ -123,7 +126,7 @@ export function stepWords(
       };
     case 'inspect':
       return {
-        text: `Face near the glass along the edge, then square on from ${unit === 'mm' ? `${fitting.inspectFromM} m` : `${(fitting.inspectFromM / 0.3048).toFixed(1)} ft`} in daylight. Haze and small clear pockets are water still drying.`,
+        text: `Face near the glass along the edge, then square on from ${unit === 'mm' ? `${fitting.inspectFromM} m` : `${formatNumber(fitting.inspectFromM / 0.3048, 1)} ft`} in daylight. Haze and small clear pockets are water still drying.`,
         caution: null,
       };
   }

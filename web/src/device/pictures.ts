@@ -1,9 +1,7 @@
+import { UnreadableFile } from '../files/unreadable.ts';
 import { deviceDatabase } from './store.ts';
 
 const LONGEST_SIDE_PX = 1600;
-
-/** A photograph that could not be read, with a sentence on what to do. */
-export class UnreadablePicture extends Error {}
 
 export interface WaitingPicture {
   readonly id: string;
@@ -15,7 +13,7 @@ export interface WaitingPicture {
 export async function smallPicture(file: Blob): Promise<Blob> {
   const picture = await createImageBitmap(file, { imageOrientation: 'from-image' }).catch(() => null);
   if (!picture)
-    throw new UnreadablePicture(
+    throw new UnreadableFile(
       'This is no JPEG, PNG or WebP picture that can be read; take the photograph again.',
     );
   const scale = Math.min(1, LONGEST_SIDE_PX / Math.max(picture.width, picture.height));

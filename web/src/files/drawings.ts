@@ -1,9 +1,8 @@
 import type { PlotOutline, PlotRect } from '@neat-sill/core/cuts';
 import type { DrawnOpening, OutlineCorner, Point } from '@neat-sill/core/survey';
+import { UnreadableFile } from './unreadable.ts';
 
 /** Elevations as DXF: closed outlines by layer, read and written by the standard packages. */
-
-export class UnreadableDrawing extends Error {}
 
 export interface DrawnLayers {
   /** Closed outlines by the layer they lie on. */
@@ -26,7 +25,7 @@ interface Outline {
 
 export async function readDrawing(file: File): Promise<DrawnLayers> {
   if (file.size > LARGEST_DRAWING_MB * 2 ** 20)
-    throw new UnreadableDrawing(
+    throw new UnreadableFile(
       `“${file.name}” has more than ${LARGEST_DRAWING_MB} MB; save only the elevation.`,
     );
   const { default: DxfParser } = await import('dxf-parser');
@@ -34,7 +33,7 @@ export async function readDrawing(file: File): Promise<DrawnLayers> {
   try {
     drawing = new DxfParser().parseSync(await file.text());
   } catch (error) {
-    throw new UnreadableDrawing(
+    throw new UnreadableFile(
       `“${file.name}” can’t be read as a DXF drawing (${error instanceof Error ? error.message : 'unknown cause'}). Save it again as ASCII DXF.`,
       { cause: error },
     );
@@ -49,7 +48,7 @@ export async function readDrawing(file: File): Promise<DrawnLayers> {
     layers.set(layer, [...(layers.get(layer) ?? []), vertices.map(({ x, y }) => ({ x, y }))]);
   }
   if (layers.size === 0)
-    throw new UnreadableDrawing(
+    throw new UnreadableFile(
       `“${file.name}” has no closed outlines. Draw each opening as one closed polyline and save it again.`,
     );
   const unit = Number(drawing?.header?.['$INSUNITS'] ?? 0);

@@ -1,28 +1,35 @@
+import { UnreadableFile } from './unreadable.ts';
+
 /** Tables of text as files: CSV and XLSX, read and written by the standard packages, loaded only when wanted. */
 
 export type Table = readonly (readonly string[])[];
 
-/** A file that can't be read as a table, with a sentence on what to do. */
-export class UnreadableTable extends Error {}
-
 async function readCsv(file: File): Promise<Table> {
   const { default: papa } = await import('papaparse');
-  const { data, errors } = papa.parse<string[]>(await file.text(), { skipEmptyLines: 'greedy' });
+  // Empty lines are kept: lines are named by their number in the file.
+  const { data, errors } = papa.parse<string[]>(await file.text());
   const [broken] = errors.filter(({ type }) => type === 'Quotes');
   if (broken)
-    throw new UnreadableTable(
+    throw new UnreadableFile(
       `Line ${(broken.row ?? 0) + 1} has an open quotation mark: close it and try again.`,
     );
   return data;
+}
+
+/** A cell of a workbook as text: days as 2027-03-01, numbers without the noise of binary fractions. */
+function textOf(cell: unknown): string {
+  if (cell === null || cell === undefined) return '';
+  if (cell instanceof Date) return cell.toISOString().slice(0, 10);
+  return typeof cell === 'number' ? String(Number(cell.toPrecision(12))) : String(cell);
 }
 
 async function readXlsx(file: File): Promise<Table> {
   const { readSheet } = await import('read-excel-file/browser');
   try {
     const rows = await readSheet(file);
-    return rows.map((row) => row.map((cell) => (cell === null ? '' : String(cell))));
+    return rows.map((row) => row.map(textOf));
   } catch (error) {
-    throw new UnreadableTable(
+    throw new UnreadableFile(
       `“${file.name}” can’t be read as a workbook (${error instanceof Error ? error.message : 'unknown cause'}). Save it again as XLSX or CSV.`,
       { cause: error },
     );
@@ -33,10 +40,10 @@ const LARGEST_TABLE_MB = 10;
 
 export async function readTable(file: File): Promise<Table> {
   if (file.size > LARGEST_TABLE_MB * 2 ** 20)
-    throw new UnreadableTable(`“${file.name}” has more than ${LARGEST_TABLE_MB} MB; is it a list of panes?`);
+    throw new UnreadableFile(`“${file.name}” has more than ${LARGEST_TABLE_MB} MB; is it the right file?`);
   const table = /\.xlsx$/i.test(file.name) ? await readXlsx(file) : await readCsv(file);
-  if (table.length < 2)
-    throw new UnreadableTable('The file has no row below its heading; nothing was taken.');
+  if (table.filter((row) => row.some((cell) => cell.trim() !== '')).length < 2)
+    throw new UnreadableFile('The file has no row below its heading; nothing was taken.');
   return table;
 }
 

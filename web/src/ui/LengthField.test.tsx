@@ -10,27 +10,28 @@ afterEach(() => {
   sessionStorage.clear();
 });
 
-type Props = Parameters<typeof LengthField>[0];
+interface Props {
+  readonly start?: number | null;
+  readonly unit?: 'mm' | 'in';
+  readonly expects?: 'any' | 'glass';
+  readonly mayBeEmpty?: boolean;
+  readonly refuse?: (mm: number) => string | null;
+  readonly onEnter?: () => void;
+  readonly taken?: (length: TypedLength | null) => void;
+}
 
 /** A field over a value that it takes, as a page has it. */
-function Page({
-  start = null,
-  taken,
-  ...props
-}: Partial<Props> & { start?: number | null; taken?: (length: TypedLength | null) => void }) {
+function Page({ start = null, unit = 'mm', mayBeEmpty = false, taken, ...props }: Props) {
   const [valueMm, setValueMm] = useState<number | null>(start);
-  return (
-    <LengthField
-      label="Width"
-      unit="mm"
-      draftKey="job pane width"
-      {...props}
-      valueMm={valueMm}
-      onTake={(length) => {
-        taken?.(length);
-        setValueMm(length?.mm ?? null);
-      }}
-    />
+  const of = { label: 'Width', unit, draftKey: 'job pane width', valueMm, ...props };
+  const take = (length: TypedLength | null) => {
+    taken?.(length);
+    setValueMm(length?.mm ?? null);
+  };
+  return mayBeEmpty ? (
+    <LengthField {...of} mayBeEmpty onTake={take} />
+  ) : (
+    <LengthField {...of} onTake={take} />
   );
 }
 const field = () => screen.getByRole<HTMLInputElement>('textbox', { name: 'Width' });
@@ -79,12 +80,12 @@ describe('a length', () => {
 
   test('that was emptied is no length any more, where that is allowed', async () => {
     const taken: unknown[] = [];
-    const { unmount } = render(<Page start={700} taken={(length) => taken.push(length)} />);
+    const { unmount } = render(<Page start={700} mayBeEmpty taken={(length) => taken.push(length)} />);
     await userEvent.clear(field());
     await userEvent.keyboard('{Enter}');
     expect(taken).toEqual([null]);
     unmount();
-    render(<Page start={700} allowEmpty={false} taken={(length) => taken.push(length)} />);
+    render(<Page start={700} taken={(length) => taken.push(length)} />);
     await userEvent.clear(field());
     await userEvent.keyboard('{Enter}');
     expect(taken).toEqual([null]);

@@ -15,25 +15,29 @@ export interface TypedLength {
   readonly typed: string;
 }
 
-interface LengthFieldProps {
+interface CommonProps {
   readonly label: string;
   readonly valueMm: number | null;
   readonly unit: LengthUnit;
   /** Under this name what was typed but not yet taken is kept over a reload. */
   readonly draftKey: string;
-  /** Takes a length, or null where the field was emptied. */
-  readonly onTake: (length: TypedLength | null) => void;
   /** After Enter, when what was typed could be taken. */
   readonly onEnter?: () => void;
   readonly inputRef?: Ref<HTMLInputElement>;
   readonly onFocused?: () => void;
-  readonly allowEmpty?: boolean;
   /** Why a length that was understood can't be taken here, and what could. */
   readonly refuse?: (mm: number) => string | null;
   readonly inDoubt?: boolean;
   /** `any` for gaps and margins, which may be small or nothing; a side of glass if not said. */
   readonly expects?: ExpectedLength;
 }
+
+/** A field that may be emptied takes null then; any other says that a length must stand there. */
+type LengthFieldProps = CommonProps &
+  (
+    | { readonly mayBeEmpty: true; readonly onTake: (length: TypedLength | null) => void }
+    | { readonly mayBeEmpty?: false; readonly onTake: (length: TypedLength) => void }
+  );
 
 function understand(text: string, unit: LengthUnit, expects: ExpectedLength) {
   if (expects === 'any' && /^\s*0\s*$/.test(text))
@@ -43,17 +47,7 @@ function understand(text: string, unit: LengthUnit, expects: ExpectedLength) {
 
 /** A field for a length in any spelling of the trade; reads back what was understood while one types. */
 export function LengthField(props: LengthFieldProps) {
-  const {
-    label,
-    valueMm,
-    unit,
-    draftKey,
-    onTake,
-    onEnter,
-    inputRef,
-    allowEmpty = true,
-    inDoubt = false,
-  } = props;
+  const { label, valueMm, unit, draftKey, onEnter, inputRef, inDoubt = false } = props;
   const [draft, setDraft] = useLengthDraft(draftKey);
   // Enter takes the length and moves the cursor on, which blurs this field before it is drawn anew: what is still to be
   // taken must be known at once.
@@ -70,14 +64,14 @@ export function LengthField(props: LengthFieldProps) {
   };
   const take = (): boolean => {
     if (untaken.current === null) return true;
-    if (empty && allowEmpty) {
+    if (empty && props.mayBeEmpty) {
       keep(null);
-      if (valueMm !== null) onTake(null);
+      if (valueMm !== null) props.onTake(null);
       return true;
     }
     setTried(true);
     if (!read.ok || refused !== null) return false;
-    onTake({ mm: read.value.mm, typed: shown.trim() });
+    props.onTake({ mm: read.value.mm, typed: shown.trim() });
     keep(null);
     setTried(false);
     return true;

@@ -7,7 +7,3 @@ export const today = () => format(new Date(), 'yyyy-MM-dd');
 export function showMinute(minute: number): string {
   return `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`;
 }
-
-export function countOf(count: number, one: string, many = `${one}s`): string {
-  return `${count} ${count === 1 ? one : many}`;
-}

@@ -1,3 +1,4 @@
+import { countOf } from '@neat-sill/core/units';
 import { hash, verify } from '@node-rs/argon2';
 import { operations, type Session } from '@neat-sill/core/contract';
 import { eq } from 'drizzle-orm';
@@ -41,7 +42,7 @@ async function countTry(limit: RateLimiterPostgres, key: string): Promise<void> 
     const minutes = Math.max(1, Math.ceil(error.msBeforeNext / 60_000));
     throw new HttpProblem(429, {
       title: 'Too many tries',
-      detail: `Too many tries for this address; wait ${minutes} minute${minutes === 1 ? '' : 's'} and try again.`,
+      detail: `Too many tries for this address; wait ${countOf(minutes, 'minute')} and try again.`,
     });
   }
 }

@@ -1,3 +1,4 @@
+import { countOf } from '@neat-sill/core/units';
 import { cureDays, dayAt, isHungDry } from '@neat-sill/core/fitting';
 import type { Film } from '@neat-sill/core/film';
 import { format, parseISO } from 'date-fns';
@@ -44,7 +45,7 @@ function paneTable(panes: readonly CaredPane[]): Content {
     room,
     film.name,
     done ? showDay(done) : 'not fitted yet',
-    curesOn ? { text: showDay(curesOn), bold: true } : `${days} day${days === 1 ? '' : 's'} after fitting`,
+    curesOn ? { text: showDay(curesOn), bold: true } : `${countOf(days, 'day')} after fitting`,
   ]);
   return {
     table: { headerRows: 1, widths: ['auto', '*', '*', 'auto', 'auto'], body: [head, ...rows] },

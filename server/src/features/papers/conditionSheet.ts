@@ -1,3 +1,4 @@
+import { countOf } from '@neat-sill/core/units';
 import { inOrder } from '@neat-sill/core/record';
 import type { Pane } from '@neat-sill/core/survey';
 import { CONDITION_NAMES, FRAME_NAMES, GLASS_NAMES } from '@neat-sill/core/words';
@@ -82,7 +83,7 @@ export function conditionSheet(
       ...(clean > 0
         ? [
             {
-              text: `Nothing was noted on the other ${clean} pane${clean === 1 ? '' : 's'}.`,
+              text: `Nothing was noted on the other ${countOf(clean, 'pane')}.`,
               margin: [0, 12, 0, 0] as [number, number, number, number],
             },
           ]

@@ -1,6 +1,6 @@
 import { cutList, type CutPiece, type CutStep } from '@neat-sill/core/cuts';
 import { checkPlan } from '@neat-sill/core/check';
-import { formatBareLength, formatLength, formatRun, type LengthUnit } from '@neat-sill/core/units';
+import { formatBareLength, formatLength, formatRun, listOf, type LengthUnit } from '@neat-sill/core/units';
 import { SIDE_NAMES, describeUnplaced } from '@neat-sill/core/words';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { BRICK, HAIRLINE, INK, QUIET } from './pdf.ts';
@@ -84,7 +84,7 @@ function pullBlock(step: CutStep, filmName: string, unit: LengthUnit): Content {
           { text: 'Then, from the free end:', color: QUIET, margin: [0, 3, 0, 0] },
           ...step.strips.flatMap((strip) => strip.pieces.map((piece) => pieceLine(piece, show))),
           ...step.keep.map((offcut): Content => ({
-            text: `Keep ${show(offcut.w)} × ${show(offcut.l)}${offcut.factoryEdges.length > 0 ? ` (factory edge ${offcut.factoryEdges.join(' and ')})` : ''}.`,
+            text: `Keep ${show(offcut.w)} × ${show(offcut.l)}${offcut.factoryEdges.length > 0 ? ` (factory edge ${listOf(offcut.factoryEdges)})` : ''}.`,
             color: QUIET,
           })),
         ],

@@ -1,10 +1,16 @@
 import { shoppingList, type FilmWanted, type ShoppingLine } from '@neat-sill/core/buying';
-import { formatLength, formatRun, type LengthUnit } from '@neat-sill/core/units';
+import {
+  countOf,
+  formatLength,
+  formatMoney,
+  formatRun,
+  listOf,
+  type LengthUnit,
+} from '@neat-sill/core/units';
 import { RefreshCw } from 'lucide-react';
 import { useMemo } from 'react';
 import { sentenceOf, useAskSuppliersQuery } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
-import { countOf } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 
 interface ToBuyProps {
@@ -53,7 +59,7 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
     );
   const silent = (answers ?? []).filter(({ state }) => state !== 'offers');
   const forJobs = (line: Pick<ShoppingLine, 'forJobs'>) =>
-    ofManyJobs ? `, for ${line.forJobs.map(({ jobName }) => jobName).join(' and ')}` : '';
+    ofManyJobs ? `, for ${listOf(line.forJobs.map(({ jobName }) => jobName))}` : '';
   return (
     <div className="flex flex-col gap-3">
       {list.bySupplier.map((supplier) => (
@@ -61,7 +67,7 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
           <h3 className="flex items-baseline justify-between gap-3 border-b border-hairline font-bold">
             {supplier.supplierName}
             <span className="font-normal">
-              {supplier.cost.toFixed(2)}, here in {countOf(supplier.days, 'day')}
+              {formatMoney(supplier.cost)}, here in {countOf(supplier.days, 'day')}
             </span>
           </h3>
           <ul>
@@ -75,11 +81,11 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
                     <b>{filmName(line.filmId)}</b> {formatLength(line.widthMm, { unit })} wide,{' '}
                     <Quantity line={line} unit={unit} />
                   </span>
-                  <span className="shrink-0 tabular-nums">{line.cost.toFixed(2)}</span>
+                  <span className="shrink-0 tabular-nums">{formatMoney(line.cost)}</span>
                 </span>
                 <span className="text-sm text-quiet">
                   {line.inStock ? `in stock, lot ${line.lot}` : `not in stock: ${countOf(line.days, 'day')}`}
-                  {line.quantity !== 1 && line.soldBy === 'roll' && `, ${line.each.toFixed(2)} each`}
+                  {line.quantity !== 1 && line.soldBy === 'roll' && `, ${formatMoney(line.each)} each`}
                   {line.quantity > 1 && line.soldBy === 'roll' && ', ask for one lot'}
                   {forJobs(line)}
                 </span>

@@ -1,6 +1,6 @@
 import { PLAN_ID, type CutStep, type KeptPlan } from '@neat-sill/core/cuts';
 import { patchRecord } from '@neat-sill/core/record';
-import { formatRun } from '@neat-sill/core/units';
+import { countOf, formatRun } from '@neat-sill/core/units';
 import { SIDE_NAMES } from '@neat-sill/core/words';
 import { Check, ChevronLeft } from 'lucide-react';
 import { Dialog } from 'radix-ui';
@@ -8,7 +8,6 @@ import { useState, type ReactNode } from 'react';
 import { PullDrawing } from '../../drawing/PullDrawing.tsx';
 import { useJob, useUnit } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
-import { countOf } from '../../ui/format.ts';
 import { Length, Size } from '../../ui/Length.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 
@@ -154,10 +153,9 @@ export function CutMode({ kept, steps, filmName, onClose }: CutModeProps) {
                     valueMm={benchMm}
                     unit={unit}
                     expects="any"
-                    allowEmpty={false}
                     draftKey="bench height"
                     refuse={(mm) => (mm >= 300 && mm <= 3000 ? null : 'A bench is 300 to 3000 mm high.')}
-                    onTake={(length) => length && setBenchMm(length.mm)}
+                    onTake={(length) => setBenchMm(length.mm)}
                   />
                 </div>
               </div>

@@ -1,11 +1,10 @@
 import { PLAN_ID, cutList } from '@neat-sill/core/cuts';
 import { filmWantedBy } from '@neat-sill/core/buying';
-import { formatRun } from '@neat-sill/core/units';
+import { countOf, formatMoney, formatRun } from '@neat-sill/core/units';
 import { group } from 'd3';
 import { Scissors } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
-import { countOf } from '../../ui/format.ts';
 import { Folds, type Fold } from '../../ui/Folds.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { ToBuy } from '../buying/index.ts';
@@ -63,7 +62,7 @@ export function CutsBench() {
       ? [
           {
             key: 'counts',
-            title: `Plan cost ${count.total.toFixed(2)}`,
+            title: `Plan cost ${formatMoney(count.total)}`,
             content: () => <PlanCounts count={count} />,
           },
         ]

@@ -1,6 +1,6 @@
+import { countOf } from '@neat-sill/core/units';
 import { useLivePlan } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
-import { countOf } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 
 /** How long the server looks when it is handed a job. */

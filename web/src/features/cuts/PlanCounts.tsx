@@ -1,11 +1,10 @@
+import { countOf, formatMoney } from '@neat-sill/core/units';
 import { lotsByRoom, costPlan, type PlanCost } from '@neat-sill/core/cuts';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useJob, useLivePlan } from '../job/index.ts';
-import { countOf } from '../../ui/format.ts';
+import { DataTable } from '../../ui/DataTable.tsx';
 import { Note } from '../../ui/Note.tsx';
-
-const money = (amount: number) => amount.toFixed(2).replace('-', '−');
 
 function lines(count: PlanCost): [string, number][] {
   const all: [string, number][] = [
@@ -53,24 +52,15 @@ export function MixedLots() {
 export function PlanCounts({ count }: { count: PlanCost }) {
   return (
     <>
-      <table className="w-full text-sm">
-        <tbody>
-          {lines(count).map(([name, amount]) => (
-            <tr key={name} className="border-b border-hairline-soft">
-              <th scope="row" className="py-1 text-left font-normal">
-                {name}
-              </th>
-              <td className="text-right tabular-nums">{money(amount)}</td>
-            </tr>
-          ))}
-          <tr className="font-bold">
-            <th scope="row" className="py-1 text-left">
-              Together
-            </th>
-            <td className="text-right tabular-nums">{money(count.total)}</td>
-          </tr>
-        </tbody>
-      </table>
+      <DataTable
+        items={lines(count)}
+        keyOf={([name]) => name}
+        columns={[
+          { key: 'what', title: 'What the plan takes', cell: ([name]) => name },
+          { key: 'cost', title: 'Cost', align: 'right', cell: ([, amount]) => formatMoney(amount) },
+        ]}
+        together={['Together', formatMoney(count.total)]}
+      />
       <p className="mt-1 text-sm text-quiet">
         Of all plans found this one counts least. What a pull, a knife setting or a leftover counts is in the{' '}
         <Link to="/rules" className="text-edge underline">

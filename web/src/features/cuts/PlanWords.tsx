@@ -1,3 +1,4 @@
+import { formatShare } from '@neat-sill/core/units';
 import { patchRecord } from '@neat-sill/core/record';
 import { LEFT_OUT, describeUnplaced } from '@neat-sill/core/words';
 import { group } from 'd3';
@@ -13,8 +14,6 @@ interface BoundProps {
   readonly counts: { readonly total: number; readonly least: number } | null;
 }
 
-const percent = (share: number) => `${(share * 100).toFixed(1)} %`;
-
 /** How near a film's plan is to the best there can be. */
 export function Bound({ filmName, gap, counts }: BoundProps) {
   const over = counts ? Math.max(0, counts.total / counts.least - 1) : null;
@@ -23,7 +22,7 @@ export function Bound({ filmName, gap, counts }: BoundProps) {
       ? null
       : gap < 0.0005
         ? 'no plan can use less film'
-        : `${percent(gap)} more film than the least`;
+        : `${formatShare(gap, 1)} more film than the least`;
   if (over === null)
     return film === null ? null : (
       <p>
@@ -37,7 +36,7 @@ export function Bound({ filmName, gap, counts }: BoundProps) {
         <b>the best possible</b>
       ) : (
         <>
-          within <b>{percent(over)}</b> of the best possible
+          within <b>{formatShare(over, 1)}</b> of the best possible
         </>
       )}
       {film === null ? '.' : `; ${film}.`}

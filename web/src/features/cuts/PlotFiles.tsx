@@ -1,7 +1,7 @@
 import { netPlot, plotOf, plotSvg, type CutStep } from '@neat-sill/core/cuts';
 import { lightGapOf } from '@neat-sill/core/film';
 import { measuredPane } from '@neat-sill/core/job';
-import { formatRun } from '@neat-sill/core/units';
+import { countOf, formatRun } from '@neat-sill/core/units';
 import { FileDown, Send } from 'lucide-react';
 import { useState } from 'react';
 import { plotterStandIn, type PlotReport } from '../../device/plotterStandIn.ts';
@@ -10,7 +10,6 @@ import { download } from '../../files/tables.ts';
 import { useJob, useLivePlan, useUnit } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Field.tsx';
-import { countOf } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 
 const DRAWING_PX = 220;

@@ -1,5 +1,5 @@
 import type { CutPiece, CutStep } from '@neat-sill/core/cuts';
-import type { LengthUnit } from '@neat-sill/core/units';
+import { listOf, type LengthUnit } from '@neat-sill/core/units';
 import { SIDE_NAMES } from '@neat-sill/core/words';
 import { Lock, LockOpen } from 'lucide-react';
 import type { ReactNode } from 'react';
@@ -182,7 +182,7 @@ export function PullBlock({ step, state, hands: ofAll, over, lock, menuOf, onSpo
                   <span key={`${offcut.x} ${offcut.y}`}>
                     {index > 0 && '; '}
                     <Size widthMm={offcut.w} heightMm={offcut.l} unit={unit} />
-                    {offcut.factoryEdges.length > 0 && ` (${offcut.factoryEdges.join(' and ')} edge)`}
+                    {offcut.factoryEdges.length > 0 && ` (${listOf(offcut.factoryEdges)} edge)`}
                   </span>
                 ))}
               </span>,

@@ -9,13 +9,13 @@ import {
   type JobHeader,
   type JobRecords,
 } from '@neat-sill/core/job';
-import { formatLength } from '@neat-sill/core/units';
+import { countOf, formatLength, formatMoney, formatShare, listOf } from '@neat-sill/core/units';
 import { rollup } from 'd3';
-import { useMemo } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import { useCosts, useJob, useUnit, type OpenJob, type PaneWithId } from '../job/index.ts';
 import { useDividedPanes } from './SeamPlaces.tsx';
 import { Button } from '../../ui/Button.tsx';
-import { countOf } from '../../ui/format.ts';
+import { DataTable, type TableColumn } from '../../ui/DataTable.tsx';
 import type { VariantCost } from '../../workers/cost.worker.ts';
 
 interface Variant {
@@ -24,8 +24,7 @@ interface Variant {
   readonly changes: readonly Change[];
 }
 
-const percent = (share: number) => `${Math.round(share * 100)} %`;
-const money = (cost: number | null) => (cost === null ? 'no price' : cost.toFixed(2));
+const money = (cost: number | null) => (cost === null ? 'no price' : formatMoney(cost));
 
 /** So many other films and other places of seams are shown. */
 const MOST_FILMS = 3;
@@ -99,58 +98,15 @@ function useVariants(): readonly Variant[] {
         : []),
       ...seams.slice(0, MOST_SEAMS).map(({ pane, option: { axis, atMm } }) => ({
         key: `seam ${pane.id} ${axis} ${atMm.join()}`,
-        name: `Seam of ${pane.label} ${axis === 'vertical' ? 'upright' : 'level'} at ${atMm
-          .map((mm) => formatLength(mm, { unit }))
-          .join(' and ')}`,
+        name: `Seam of ${pane.label} ${axis === 'vertical' ? 'upright' : 'level'} at ${listOf(
+          atMm.map((mm) => formatLength(mm, { unit })),
+        )}`,
         changes: [
           patchRecord(records, 'pane', pane.id, { seams: { allowed: true, axis, atMm: [...atMm] } }),
         ].filter((change) => change !== null),
       })),
     ];
   }, [job, unit, divided]);
-}
-
-function Row({
-  variant,
-  cost,
-  onTake,
-}: {
-  variant: Variant;
-  cost: VariantCost | undefined;
-  onTake: () => void;
-}) {
-  return (
-    <tr className="border-b border-hairline-soft">
-      <th scope="row" className="py-1.5 pr-2 text-left font-semibold">
-        {variant.name}
-      </th>
-      {cost ? (
-        <>
-          <td className="px-2 text-right">{money(cost.cost)}</td>
-          <td className="px-2 text-right">
-            {cost.newRolls === 0 ? 'nothing' : `${money(cost.toBuy)} (${countOf(cost.newRolls, 'roll')})`}
-          </td>
-          <td className="px-2 text-right">{percent(cost.wasteShare)}</td>
-          <td className="px-2 text-right">{cost.pulls}</td>
-          <td className="px-2 text-right">
-            {cost.seams}
-            {cost.unplaced > 0 && <span className="text-brick">, {cost.unplaced} not laid</span>}
-          </td>
-        </>
-      ) : (
-        <td colSpan={5} className="px-2 text-right text-quiet">
-          planning
-        </td>
-      )}
-      <td className="pl-2 text-right">
-        {variant.changes.length > 0 && (
-          <Button size="low" disabled={!cost} onClick={onTake} aria-label={`Take ${variant.name}`}>
-            Take
-          </Button>
-        )}
-      </td>
-    </tr>
-  );
 }
 
 /** What if: one width only, another school or film, a seam elsewhere; side by side with what each costs, wastes and asks of the hands. */
@@ -167,31 +123,56 @@ export function WhatIf() {
     [variants, records, book],
   );
   const costs = useCosts(orders);
+  const figure = (
+    key: string,
+    title: string,
+    show: (cost: VariantCost) => ReactNode,
+  ): TableColumn<Variant> => ({
+    key,
+    title,
+    align: 'right',
+    cell: (variant) => {
+      const cost = costs.get(variant.key);
+      return cost ? show(cost) : <span className="text-quiet">planning</span>;
+    },
+  });
   return (
-    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="What if">
-      <table className="w-full text-sm">
-        <thead>
-          <tr className="border-b border-ink text-quiet">
-            <th className="py-1 text-left font-normal">Way</th>
-            <th className="px-2 text-right font-normal">Film used</th>
-            <th className="px-2 text-right font-normal">To buy</th>
-            <th className="px-2 text-right font-normal">Waste</th>
-            <th className="px-2 text-right font-normal">Pulls</th>
-            <th className="px-2 text-right font-normal">Seams</th>
-            <td />
-          </tr>
-        </thead>
-        <tbody>
-          {variants.map((variant) => (
-            <Row
-              key={variant.key}
-              variant={variant}
-              cost={costs.get(variant.key)}
-              onTake={() => job.edit(variant.name, variant.changes)}
-            />
-          ))}
-        </tbody>
-      </table>
-    </div>
+    <DataTable
+      label="What if"
+      maxHeight=""
+      items={variants}
+      keyOf={({ key }) => key}
+      columns={[
+        { key: 'way', title: 'Way', names: true, cell: ({ name }) => name },
+        figure('film', 'Film used', ({ cost }) => money(cost)),
+        figure('buy', 'To buy', ({ newRolls, toBuy }) =>
+          newRolls === 0 ? 'nothing' : `${money(toBuy)} (${countOf(newRolls, 'roll')})`,
+        ),
+        figure('waste', 'Waste', ({ wasteShare }) => formatShare(wasteShare)),
+        figure('pulls', 'Pulls', ({ pulls }) => pulls),
+        figure('seams', 'Seams', ({ seams, unplaced }) => (
+          <>
+            {seams}
+            {unplaced > 0 && <span className="text-brick">, {unplaced} not laid</span>}
+          </>
+        )),
+        {
+          key: 'take',
+          title: <span className="sr-only">Take it</span>,
+          align: 'right',
+          cell: ({ key, name, changes }) =>
+            changes.length > 0 && (
+              <Button
+                size="low"
+                disabled={!costs.has(key)}
+                onClick={() => job.edit(name, changes)}
+                aria-label={`Take ${name}`}
+              >
+                Take
+              </Button>
+            ),
+        },
+      ]}
+    />
   );
 }

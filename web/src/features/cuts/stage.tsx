@@ -1,6 +1,5 @@
 import { cutsStage } from '@neat-sill/core/stage';
-import { formatArea } from '@neat-sill/core/units';
-import { countOf } from '../../ui/format.ts';
+import { countOf, formatArea } from '@neat-sill/core/units';
 import { SHOWS_NOTHING, SILENT, figure, type StageModule } from '../job/index.ts';
 import { CutsBench } from './CutsBench.tsx';
 

@@ -1,3 +1,4 @@
+import { listOf } from '@neat-sill/core/units';
 import { PLAN_ID, freezeAndReplan, type CutPlan, type KeptPlan } from '@neat-sill/core/cuts';
 import { recordAt } from '@neat-sill/core/record';
 import { checkPlan } from '@neat-sill/core/check';
@@ -32,7 +33,7 @@ function whereFrom(plan: CutPlan, before: KeptPlan, spoiledPieceIds: readonly st
       return source?.kind === 'roll' ? `the roll ${source.id}` : 'new film';
     }),
   );
-  return names.size > 0 ? `It is made again off ${[...names].join(' and ')}.` : null;
+  return names.size > 0 ? `It is made again off ${listOf(names)}.` : null;
 }
 
 /** Freezes what was cut and plans only the rest, in a worker. */

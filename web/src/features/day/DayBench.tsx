@@ -1,11 +1,11 @@
 import { sunUncertaintyOfWall } from '@neat-sill/core/sun';
 import { panesOfWall, type Wall } from '@neat-sill/core/survey';
-import { formatVolume } from '@neat-sill/core/units';
+import { countOf, formatVolume } from '@neat-sill/core/units';
 import { scaleLinear } from 'd3';
 import { useMemo, useState } from 'react';
 import { useJob, useUnit } from '../job/index.ts';
 import { TextField } from '../../ui/Field.tsx';
-import { countOf, showMinute, today } from '../../ui/format.ts';
+import { showMinute, today } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 
 const FROM_MINUTE = 5 * 60;

@@ -10,7 +10,15 @@ import type { Film } from '@neat-sill/core/film';
 import { cureDays } from '@neat-sill/core/fitting';
 import { deriveJob } from '@neat-sill/core/job';
 import type { RuleSet } from '@neat-sill/core/rules';
-import { formatLength, formatTemperature, type LengthUnit } from '@neat-sill/core/units';
+import {
+  countOf,
+  formatLength,
+  formatMoney,
+  formatNumber,
+  formatShare,
+  formatTemperature,
+  type LengthUnit,
+} from '@neat-sill/core/units';
 import {
   BREAKAGE_NAMES,
   FILM_COLUMN_NAMES,
@@ -24,7 +32,7 @@ import { sum } from 'd3';
 import { useMemo } from 'react';
 import { useCosts, useJob, useUnit, type PaneWithId } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
-import { countOf } from '../../ui/format.ts';
+import { DataTable } from '../../ui/DataTable.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 import { FilmSwatch } from './FilmSwatch.tsx';
 import { HeatDay } from './HeatDay.tsx';
@@ -34,8 +42,6 @@ import { useSeat } from './useSeat.ts';
 import { YearOfSun } from './YearOfSun.tsx';
 import type { VariantCost } from '../../workers/cost.worker.ts';
 import type { FilmAnswer } from '../../workers/film.worker.ts';
-
-const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 type Row = readonly [name: string, bare: string, of: (of: FilmFigures) => string];
 
@@ -55,35 +61,35 @@ function glassRows({ bare, found, unit }: Shown): readonly Row[] {
   const southern = found.place.site.latitude < 0;
   const [summer = 0, winterSun = 0] = southern ? [clear[11], clear[5]] : [clear[5], clear[11]];
   const dayOf = (shgc: number) =>
-    `${((summer * shgc) / 30).toFixed(1)}, ${((winterSun * shgc) / 31).toFixed(1)} kWh/m²`;
+    `${formatNumber((summer * shgc) / 30, 1)}, ${formatNumber((winterSun * shgc) / 31, 1)} kWh/m²`;
   return [
     [
       'Visible transmittance (VLT)',
-      percent(bare.visibleTransmittance),
-      (of) => percent(of.visibleTransmittance),
+      formatShare(bare.visibleTransmittance),
+      (of) => formatShare(of.visibleTransmittance),
     ],
     [
       'Visible reflectance outside (VLR)',
-      percent(bare.visibleReflectanceOut),
-      (of) => percent(of.visibleReflectanceOut),
+      formatShare(bare.visibleReflectanceOut),
+      (of) => formatShare(of.visibleReflectanceOut),
     ],
     [
       'Visible reflectance inside',
-      percent(bare.visibleReflectanceIn),
-      (of) => percent(of.visibleReflectanceIn),
+      formatShare(bare.visibleReflectanceIn),
+      (of) => formatShare(of.visibleReflectanceIn),
     ],
     [
       'Colour of the light',
       'as the glass has it',
       ({ film }) => describeColour(colourShift(found.place.glass, film)),
     ],
-    ['Heat of the sun let in (SHGC)', bare.shgc.toFixed(2), (of) => of.shgc.toFixed(2)],
-    ['Heat of the sun kept out (TSER)', percent(1 - bare.shgc), (of) => percent(1 - of.shgc)],
+    ['Heat of the sun let in (SHGC)', formatNumber(bare.shgc, 2), (of) => formatNumber(of.shgc, 2)],
+    ['Heat of the sun kept out (TSER)', formatShare(1 - bare.shgc), (of) => formatShare(1 - of.shgc)],
     ['Over a year, average sky', yearOf(bare.shgc), (of) => yearOf(of.shgc)],
     ['On a clear day in summer, in winter', dayOf(bare.shgc), (of) => dayOf(of.shgc)],
-    ['UV through', percent(bare.uv), (of) => percent(of.uv)],
-    ['Fading left', percent(bare.fading), (of) => percent(of.fading)],
-    ['U value', `${bare.uValue.toFixed(2)} W/m²K`, (of) => `${of.uValue.toFixed(2)} W/m²K`],
+    ['UV through', formatShare(bare.uv), (of) => formatShare(of.uv)],
+    ['Fading left', formatShare(bare.fading), (of) => formatShare(of.fading)],
+    ['U value', `${formatNumber(bare.uValue, 2)} W/m²K`, (of) => `${formatNumber(of.uValue, 2)} W/m²K`],
     [
       'Glass inside on a frosty morning',
       winter(bare.winterFaceC),
@@ -112,7 +118,7 @@ function tradeRows(
     if (cost.pulls === 0) return 'refused here, or not measured yet';
     if (cost.unplaced > 0) return 'no roll of it will do';
     const some = cost.panes < paneCount ? `${cost.panes} of ${countOf(paneCount, 'pane')}: ` : '';
-    return `${some}${cost.cost === null ? 'no price' : cost.cost.toFixed(2)}, ${percent(cost.wasteShare)} waste${cost.seams > 0 ? `, ${countOf(cost.seams, 'seam')}` : ''}`;
+    return `${some}${cost.cost === null ? 'no price' : formatMoney(cost.cost)}, ${formatShare(cost.wasteShare)} waste${cost.seams > 0 ? `, ${countOf(cost.seams, 'seam')}` : ''}`;
   };
   const noSeam = ({ rolls, turn }: Film) => {
     const wide = rolls.filter(
@@ -245,42 +251,33 @@ export function Compare({ found, pane, panes, figures, onClose }: CompareProps) 
   return (
     <Sheet title={`Films side by side on pane ${pane.label}`} open wide onClose={onClose}>
       <Scenes found={found} figures={figures} />
-      <div className="shrink-0 overflow-x-auto">
-        <table className="w-full text-left text-sm">
-          <thead>
-            <tr className="border-b border-ink align-bottom">
-              <th className="py-2 pr-3 font-normal text-quiet">On this pane</th>
-              <th className="px-3 py-2 font-bold">Bare glass</th>
-              {figures.map(({ film }) => (
-                <th key={film.id} className="px-3 py-2 font-bold">
-                  <span className="flex items-center gap-2">
-                    <FilmSwatch film={film} size={30} />
-                    <span>
-                      {film.name}
-                      <span className="block font-normal text-quiet">{FILM_KIND_NAMES[film.kind]}</span>
-                    </span>
-                  </span>
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map(([name, bare, of]) => (
-              <tr key={name} className="border-b border-hairline-soft align-top">
-                <th scope="row" className="py-1.5 pr-3 font-normal">
-                  {name}
-                </th>
-                <td className="px-3 py-1.5 text-quiet">{bare}</td>
-                {figures.map((each) => (
-                  <td key={each.film.id} className="px-3 py-1.5 font-semibold">
-                    {of(each)}
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <DataTable
+        label="Figures of the films"
+        maxHeight=""
+        items={rows}
+        keyOf={([name]) => name}
+        columns={[
+          { key: 'what', title: 'On this pane', cell: ([name]) => name },
+          {
+            key: 'bare',
+            title: <b className="text-ink">Bare glass</b>,
+            cell: ([, bare]) => <span className="text-quiet">{bare}</span>,
+          },
+          ...figures.map((each) => ({
+            key: each.film.id,
+            title: (
+              <span className="flex items-center gap-2 text-ink">
+                <FilmSwatch film={each.film} size={30} />
+                <span className="font-bold">
+                  {each.film.name}
+                  <span className="block font-normal text-quiet">{FILM_KIND_NAMES[each.film.kind]}</span>
+                </span>
+              </span>
+            ),
+            cell: ([, , of]: Row) => <b>{of(each)}</b>,
+          })),
+        ]}
+      />
       {uncertain.map(({ film, uncertainty }) => (
         <p key={film.id} className="text-sm text-ochre-text">
           {film.name}: {describeUncertainty(uncertainty)}

@@ -1,12 +1,11 @@
 import { leadOn, patternOverWall } from '@neat-sill/core/film';
 import type { Coverage, Pane } from '@neat-sill/core/survey';
 import { patchRecord } from '@neat-sill/core/record';
-import { formatLength, formatRun } from '@neat-sill/core/units';
+import { countOf, formatLength, formatRun, listOf } from '@neat-sill/core/units';
 import { describeCoverage } from '@neat-sill/core/words';
 import { useJob, useUnit, type PaneWithId } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Field.tsx';
-import { countOf } from '../../ui/format.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
 
 const KINDS: readonly (readonly [Coverage['kind'], string])[] = [
@@ -55,10 +54,9 @@ function Heights({ panes, set }: PartProps) {
       valueMm={valueMm}
       unit={unit}
       expects="any"
-      allowEmpty={false}
       draftKey={`${key} ${label}`}
       {...(refuse ? { refuse } : {})}
-      onTake={(length) => length && set('Coverage', { coverage: put(length.mm) })}
+      onTake={(length) => set('Coverage', { coverage: put(length.mm) })}
     />
   );
   switch (coverage.kind) {
@@ -99,12 +97,12 @@ function Heights({ panes, set }: PartProps) {
     case 'markings':
       return (
         <p className="text-sm text-quiet">
-          {job.rules.film.markings
-            .map(
+          {listOf(
+            job.rules.film.markings.map(
               ({ fromFloorMm, heightMm }) =>
                 `${formatLength(fromFloorMm, { unit })} to ${formatLength(fromFloorMm + heightMm, { unit })}`,
-            )
-            .join(' and ')}{' '}
+            ),
+          )}{' '}
           over the floor, by the house rules. The local code decides.
         </p>
       );
@@ -194,14 +192,13 @@ function LeadedLook({ panes, set }: PartProps) {
         valueMm={leading[field]}
         unit={unit}
         expects="any"
-        allowEmpty={false}
         draftKey={`${key} ${field}`}
         refuse={(mm) =>
           mm >= from && mm <= to
             ? null
             : `From ${formatLength(from, { unit })} to ${formatLength(to, { unit })}.`
         }
-        onTake={(length) => length && set('Lead lines', { leading: { ...leading, [field]: length.mm } })}
+        onTake={(length) => set('Lead lines', { leading: { ...leading, [field]: length.mm } })}
       />
     );
   return (

@@ -1,6 +1,6 @@
 import { colourShift, isHiddenByDay, looksOf, type GlassFigures, type Ranked } from '@neat-sill/core/advice';
 import type { Film } from '@neat-sill/core/film';
-import { formatArea } from '@neat-sill/core/units';
+import { countOf, formatArea, formatMoney, formatShare } from '@neat-sill/core/units';
 import { describeCoverage } from '@neat-sill/core/words';
 import { Dialog } from 'radix-ui';
 import { useMemo, useState } from 'react';
@@ -8,11 +8,8 @@ import { WallDrawing } from '../../drawing/WallDrawing.tsx';
 import { SHOWS_NOTHING, SILENT, useJob, useLivePlan, useUnit, type PaneWithId } from '../job/index.ts';
 import { wallMarks } from '../wall/index.ts';
 import { Button } from '../../ui/Button.tsx';
-import { countOf } from '../../ui/format.ts';
 import { Scene } from './Scene.tsx';
 import { useFilmsOnPane } from './useFilmsOnPane.ts';
-
-const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** Smaller changes than these a customer does not feel or see, so they are not promised: a judgement. */
 const WORTH_SAYING = { heat: 0.05, light: 0.02, fading: 0.1 } as const;
@@ -27,17 +24,17 @@ function plainWords(
   const heat = 1 - figures.shgc / bare.shgc;
   const fading = 1 - figures.fading / bare.fading;
   return [
-    heat > WORTH_SAYING.heat ? `Keeps out ${percent(heat)} of the sun’s heat that comes in now.` : '',
+    heat > WORTH_SAYING.heat ? `Keeps out ${formatShare(heat)} of the sun’s heat that comes in now.` : '',
     figures.visibleTransmittance < bare.visibleTransmittance - WORTH_SAYING.light
-      ? `The room gets ${percent(figures.visibleTransmittance / bare.visibleTransmittance)} of the daylight it has now.`
+      ? `The room gets ${formatShare(figures.visibleTransmittance / bare.visibleTransmittance)} of the daylight it has now.`
       : 'The room stays as light as it is.',
-    fading > WORTH_SAYING.fading ? `Furniture and books fade ${percent(fading)} less.` : '',
+    fading > WORTH_SAYING.fading ? `Furniture and books fade ${formatShare(fading)} less.` : '',
     covers ? 'Nobody sees in or out through it, by day or by night.' : '',
     !covers && isHiddenByDay(hidesByDay)
       ? 'By day nobody looks in from outside; with the lamps on they can.'
       : '',
     figures.condensation ? 'In hard frost the inside of the glass may get wet.' : '',
-    `UV left: ${figures.uv < HARDLY_ANY_UV ? 'hardly any' : percent(figures.uv)}.`,
+    `UV left: ${figures.uv < HARDLY_ANY_UV ? 'hardly any' : formatShare(figures.uv)}.`,
   ].filter(Boolean);
 }
 
@@ -185,7 +182,9 @@ export function CustomerView({ onClose }: { onClose: () => void }) {
                     <p className="mt-1">
                       Film for the whole job:{' '}
                       <b>
-                        {live.plan.summary.cost === null ? 'no price yet' : live.plan.summary.cost.toFixed(2)}
+                        {live.plan.summary.cost === null
+                          ? 'no price yet'
+                          : formatMoney(live.plan.summary.cost)}
                       </b>
                       . Work and travel are not in it.
                     </p>

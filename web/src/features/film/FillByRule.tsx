@@ -1,3 +1,4 @@
+import { countOf } from '@neat-sill/core/units';
 import { panesOfRule, parseFillRule } from '@neat-sill/core/film';
 import { patchRecord } from '@neat-sill/core/record';
 import { verdictFor } from '@neat-sill/core/job';
@@ -6,7 +7,6 @@ import { useState } from 'react';
 import { useJob } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/Field.tsx';
-import { countOf } from '../../ui/format.ts';
 
 const WORDS = { openings: OPENING_NAMES, glass: GLASS_NAMES };
 

@@ -1,7 +1,7 @@
 import { patchRecord } from '@neat-sill/core/record';
 import { looksOf, unevenFront, type GlassFigures, type Ranked } from '@neat-sill/core/advice';
 import { verdictFor } from '@neat-sill/core/job';
-import { formatLength } from '@neat-sill/core/units';
+import { countOf, formatLength, formatShare } from '@neat-sill/core/units';
 import {
   BREAKAGE_NAMES,
   FILM_COLUMN_NAMES,
@@ -19,7 +19,6 @@ import { Eye } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useJob, useUnit, type PaneWithId } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
-import { countOf } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 import { Compare } from './Compare.tsx';
 import { CoverageOf } from './CoverageOf.tsx';
@@ -37,7 +36,6 @@ const MOST_COMPARED = 4;
 const FIRST_LISTED = 40;
 /** From here on a bearing is too rough to tell the sun's heat by. */
 const ROUGH_BEARING_DEG = 30;
-const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** Why a film is refused, or must be asked about, on which of the panes. */
 function Reasons({ ranked, panes }: { ranked: Ranked; panes: readonly PaneWithId[] }) {
@@ -101,8 +99,8 @@ function FilmRow({ ranked, bare, panes, compared, mayCompare, onCompare }: FilmR
           </span>
         </div>
         <p className="text-sm">
-          VLT <b>{percent(figures.visibleTransmittance)}</b>, sun’s heat let in <b>{percent(figures.shgc)}</b>
-          , UV <b>{percent(figures.uv)}</b>, glass{' '}
+          VLT <b>{formatShare(figures.visibleTransmittance)}</b>, sun’s heat let in{' '}
+          <b>{formatShare(figures.shgc)}</b>, UV <b>{formatShare(figures.uv)}</b>, glass{' '}
           <b
             className={
               breakage.verdict === 'fine' ? '' : breakage.verdict === 'no' ? 'text-brick' : 'text-ochre-text'
@@ -195,8 +193,8 @@ function UnevenFront() {
   const [least, most] = uneven.shines;
   return (
     <Note tone="doubt">
-      From the street this wall will look uneven by day: pane {uneven.other} throws back {percent(most)} of
-      the light, pane {uneven.one} {percent(least)}.
+      From the street this wall will look uneven by day: pane {uneven.other} throws back {formatShare(most)}{' '}
+      of the light, pane {uneven.one} {formatShare(least)}.
     </Note>
   );
 }

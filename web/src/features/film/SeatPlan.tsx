@@ -116,10 +116,9 @@ export function SeatPlan({ pane }: { pane: { readonly leftMm: number; readonly w
             valueMm={seat.eyeMm}
             unit={unit}
             expects="any"
-            allowEmpty={false}
             draftKey={`${job.jobId} ${wall.id} eyes`}
             refuse={(mm) => (mm >= 300 && mm <= 2500 ? null : `From ${show(300)} to ${show(2500)}.`)}
-            onTake={(length) => length && keep({ ...seat, eyeMm: length.mm })}
+            onTake={(length) => keep({ ...seat, eyeMm: length.mm })}
           />
           <Button size="low" className="self-start" onClick={() => keep(null)}>
             Take the seat away

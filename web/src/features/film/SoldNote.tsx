@@ -1,7 +1,8 @@
+import { countOf } from '@neat-sill/core/units';
 import { filmsChangedSinceSale, pinFilms, unpinFilm } from '@neat-sill/core/film';
 import { useJob } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
-import { countOf, showDay } from '../../ui/format.ts';
+import { showDay } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 
 /** Films whose catalogue figures have gone on since the job was sold. */

@@ -1,5 +1,5 @@
+import { countOf } from '@neat-sill/core/units';
 import { filmStage } from '@neat-sill/core/stage';
-import { countOf } from '../../ui/format.ts';
 import { SHOWS_NOTHING, type StageModule } from '../job/index.ts';
 import { FilmBench } from './FilmBench.tsx';
 

@@ -1,8 +1,8 @@
+import { countOf } from '@neat-sill/core/units';
 import { patchRecord } from '@neat-sill/core/record';
 import type { Film } from '@neat-sill/core/film';
 import { verdictFor } from '@neat-sill/core/job';
 import { useJob, type PaneWithId } from '../job/index.ts';
-import { countOf } from '../../ui/format.ts';
 
 /** Puts a film on those of the panes where it may go, and says on how many that is. */
 export function useChooseFilm(film: Film, panes: readonly PaneWithId[]) {

@@ -1,46 +1,63 @@
+import { countOf } from '@neat-sill/core/units';
 import {
   FILM_COLUMNS,
   catalogueFileSchema,
   catalogueLines,
   linesOfFile,
-  linesOfTable,
   readCatalogue,
   type Film,
-  type ReadCatalogue,
+  type FilmColumn,
 } from '@neat-sill/core/film';
+import type { ColumnNames } from '@neat-sill/core/sheet';
 import { FILM_COLUMN_NAMES, describeFilmLineProblem } from '@neat-sill/core/words';
 import { FileUp } from 'lucide-react';
-import { useRef, useState, type ChangeEvent } from 'react';
+import { useState } from 'react';
 import { z } from 'zod';
 import { sentenceOf, useSaveFilmsMutation } from '../../api/api.ts';
-import { UnreadableTable, csvOf, download, readTable } from '../../files/tables.ts';
+import { csvOf, download, readTable } from '../../files/tables.ts';
+import { UnreadableFile } from '../../files/unreadable.ts';
 import { Button } from '../../ui/Button.tsx';
-import { countOf } from '../../ui/format.ts';
+import { FileButton } from '../../ui/FileButton.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
+import {
+  BadLines,
+  SheetColumns,
+  chosenSheet,
+  linesOfSheet,
+  type ChosenSheet,
+} from '../../ui/SheetImport.tsx';
 
-interface ReadFile extends ReadCatalogue {
-  readonly name: string;
-  readonly unknown: readonly string[];
-}
+type Chosen =
+  | { readonly kind: 'sheet'; readonly sheet: ChosenSheet<FilmColumn> }
+  | { readonly kind: 'file'; readonly films: z.infer<typeof catalogueFileSchema> };
 
-async function readFilms(file: File, catalogue: readonly Film[]): Promise<ReadFile> {
-  if (!/\.json$/i.test(file.name)) {
-    const { lines, unknown } = linesOfTable(await readTable(file), FILM_COLUMN_NAMES);
-    return { name: file.name, unknown, ...readCatalogue(lines, catalogue) };
-  }
+const COLUMN_NAMES = Object.fromEntries(
+  FILM_COLUMNS.map((column) => [column, [FILM_COLUMN_NAMES[column]]]),
+) as unknown as ColumnNames<FilmColumn>;
+const NEEDED: readonly FilmColumn[] = [
+  'name',
+  'kind',
+  'visibleTransmitted',
+  'solarTransmitted',
+  'solarReflectedOut',
+];
+
+async function chosenFile(file: File): Promise<Chosen> {
+  if (!/\.json$/i.test(file.name))
+    return { kind: 'sheet', sheet: chosenSheet(file.name, await readTable(file), COLUMN_NAMES) };
   let raw: unknown;
   try {
     raw = JSON.parse(await file.text());
   } catch (error) {
-    throw new UnreadableTable(`“${file.name}” is no JSON: ${error instanceof Error ? error.message : ''}`, {
+    throw new UnreadableFile(`“${file.name}” is no JSON: ${error instanceof Error ? error.message : ''}`, {
       cause: error,
     });
   }
   const read = catalogueFileSchema.safeParse(raw);
   if (!read.success)
-    throw new UnreadableTable(`“${file.name}”: ${z.prettifyError(read.error).split('\n')[0]}`);
-  return { name: file.name, unknown: [], ...readCatalogue(linesOfFile(read.data), catalogue) };
+    throw new UnreadableFile(`“${file.name}”: ${z.prettifyError(read.error).split('\n')[0]}`);
+  return { kind: 'file', films: read.data };
 }
 
 /** The catalogue as a sheet that reads back. */
@@ -51,25 +68,12 @@ export async function downloadCatalogue(films: readonly Film[]): Promise<void> {
 
 /** Films from a sheet: the good ones are taken, the others shown with what is wrong with them. */
 export function CatalogueSheet({ films, onClose }: { films: readonly Film[]; onClose: () => void }) {
-  const chooser = useRef<HTMLInputElement>(null);
-  const [read, setRead] = useState<ReadFile | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
+  const [chosen, setChosen] = useState<Chosen | null>(null);
   const [save, { error, isLoading, data, reset }] = useSaveFilmsMutation();
   const known = new Set(films.map(({ id }) => id));
-  const choose = async (event: ChangeEvent<HTMLInputElement>) => {
-    const [file] = event.target.files ?? [];
-    event.target.value = '';
-    if (!file) return;
-    setProblem(null);
-    reset();
-    try {
-      setRead(await readFilms(file, films));
-    } catch (failure) {
-      if (!(failure instanceof UnreadableTable)) throw failure;
-      setRead(null);
-      setProblem(failure.message);
-    }
-  };
+  const read =
+    chosen &&
+    readCatalogue(chosen.kind === 'sheet' ? linesOfSheet(chosen.sheet) : linesOfFile(chosen.films), films);
   const fresh = read?.films.filter(({ id }) => !known.has(id)).length ?? 0;
   return (
     <Sheet title="Films from a sheet" open wide onClose={onClose}>
@@ -78,48 +82,33 @@ export function CatalogueSheet({ films, onClose }: { films: readonly Film[]; onC
         that hold from a day on. Optics on 3 mm clear glass, all as shares or all in per cent. The sheet that
         “Save as CSV” writes shows the columns.
       </p>
-      <input
-        ref={chooser}
-        type="file"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="Sheet of films"
-        accept=".csv,.xlsx,.json"
-        onChange={(event) => void choose(event)}
-      />
-      <Button className="self-start" onClick={() => chooser.current?.click()}>
-        <FileUp size={17} aria-hidden /> Choose a file
-      </Button>
-      {problem && (
-        <Note tone="no" role="alert">
-          {problem}
-        </Note>
-      )}
-      {read && read.unknown.length > 0 && (
-        <Note tone="doubt">Not read, since no such column is known: {read.unknown.join(', ')}.</Note>
-      )}
-      {read && read.bad.length > 0 && (
-        <div
-          className="max-h-60 shrink-0 overflow-y-auto"
-          tabIndex={0}
-          role="region"
-          aria-label="Lines left out"
+      <div className="flex flex-wrap gap-2">
+        <FileButton
+          asks="Sheet of films"
+          accept=".csv,.xlsx,.json"
+          onFile={async (file) => {
+            setChosen(null);
+            reset();
+            setChosen(await chosenFile(file));
+          }}
         >
-          <table className="w-full text-left text-sm">
-            <caption className="pb-1 text-left font-bold">
-              {countOf(read.bad.length, 'line')} left out, to fix in the file
-            </caption>
-            <tbody>
-              {read.bad.map(({ line, name, problems }) => (
-                <tr key={line} className="border-t border-hairline-soft align-top">
-                  <td className="w-16 py-1 text-quiet">line {line}</td>
-                  <td className="w-40 py-1 pr-3 font-semibold">{name || 'no name'}</td>
-                  <td className="py-1 text-brick">{problems.map(describeFilmLineProblem).join(' ')}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+          <FileUp size={17} aria-hidden /> Choose a file
+        </FileButton>
+      </div>
+      {chosen?.kind === 'sheet' && (
+        <SheetColumns
+          sheet={chosen.sheet}
+          names={COLUMN_NAMES}
+          needed={NEEDED}
+          onMap={(sheet) => setChosen({ kind: 'sheet', sheet })}
+        />
+      )}
+      {read && (
+        <BadLines
+          bad={read.bad}
+          place={chosen.kind === 'sheet' ? 'line' : 'film'}
+          describe={describeFilmLineProblem}
+        />
       )}
       {read && read.films.some(({ assumed }) => assumed.length > 0) && (
         <Note tone="doubt">
@@ -151,7 +140,7 @@ export function CatalogueSheet({ films, onClose }: { films: readonly Film[]; onC
         )
       )}
       <div className="flex justify-end gap-3">
-        <Button onClick={onClose}>{data ? 'Done' : 'Leave'}</Button>
+        <Button onClick={onClose}>{data ? 'Done' : 'Cancel'}</Button>
         {read && !data && (
           <Button
             weight="act"

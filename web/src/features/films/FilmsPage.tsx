@@ -1,26 +1,32 @@
 import { RULES_OF_ROLES } from '@neat-sill/core/contract';
 import { pricedOn, solarAbsorptance, type Film } from '@neat-sill/core/film';
-import { formatLength, type LengthUnit } from '@neat-sill/core/units';
+import {
+  countOf,
+  formatLength,
+  formatMoney,
+  formatNumber,
+  formatShare,
+  type LengthUnit,
+} from '@neat-sill/core/units';
 import { FILM_COLUMN_NAMES, FILM_KIND_NAMES } from '@neat-sill/core/words';
 import { FileDown, FileUp } from 'lucide-react';
 import { useDeferredValue, useState } from 'react';
 import { sentenceOf, useSessionQuery, useShopBookQuery } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/Field.tsx';
-import { countOf, today } from '../../ui/format.ts';
+import { today } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
+import { Page } from '../../ui/Page.tsx';
+import { VirtualList } from '../../ui/VirtualList.tsx';
 import { FilmSwatch } from '../film/index.ts';
 import { CatalogueSheet, downloadCatalogue } from './CatalogueSheet.tsx';
 
-const percent = (share: number) => `${Math.round(share * 100)} %`;
 const TURNS = { any: 'any way round', half: 'either end up', none: 'one way up' } as const;
 const HOLDS = {
   pressureSensitive: 'pressure-sensitive adhesive',
   dryAdhesive: 'dry adhesive',
   cling: 'holds by cling',
 } as const;
-/** So many are listed before somebody asks for more: a catalogue may have thousands. */
-const FIRST_LISTED = 60;
 
 function Rolls({ film, unit }: { film: Film; unit: LengthUnit }) {
   const show = (mm: number) => formatLength(mm, { unit });
@@ -30,13 +36,13 @@ function Rolls({ film, unit }: { film: Film; unit: LengthUnit }) {
     <ul>
       {priced.rolls.map(({ widthMm, lengthMm, price, soldBy, later }) => (
         <li key={`${widthMm} ${lengthMm}`}>
-          {show(widthMm)} × {show(lengthMm)}: <b>{price === null ? 'no price' : price.toFixed(2)}</b>
+          {show(widthMm)} × {show(lengthMm)}: <b>{price === null ? 'no price' : formatMoney(price)}</b>
           {soldBy === 'metre' && ', cut by the metre'}
           {later
             .filter(({ from }) => from > today())
             .map(({ from, price: then }) => (
               <span key={from} className="text-ochre-text">
-                , {then.toFixed(2)} from {from}
+                , {formatMoney(then)} from {from}
               </span>
             ))}
         </li>
@@ -48,7 +54,7 @@ function Rolls({ film, unit }: { film: Film; unit: LengthUnit }) {
 function FilmLine({ film, unit }: { film: Film; unit: LengthUnit }) {
   const { optics } = film;
   return (
-    <li className="grid gap-x-6 gap-y-1 border-b border-hairline py-3 sm:grid-cols-[auto_1.2fr_1.4fr_1.4fr]">
+    <div className="grid gap-x-6 gap-y-1 py-3 sm:grid-cols-[auto_1.2fr_1.4fr_1.4fr]">
       <FilmSwatch film={film} size={52} />
       <div>
         <h2 className="text-lg font-bold">{film.name}</h2>
@@ -62,14 +68,16 @@ function FilmLine({ film, unit }: { film: Film; unit: LengthUnit }) {
         </p>
       </div>
       <div className="text-sm">
-        Visible transmittance (VLT) <b>{percent(optics.visibleTransmitted)}</b>, reflectance{' '}
-        <b>{percent(optics.visibleReflectedOut)}</b> outside, <b>{percent(optics.visibleReflectedIn)}</b>{' '}
-        inside
+        Visible transmittance (VLT) <b>{formatShare(optics.visibleTransmitted)}</b>, reflectance{' '}
+        <b>{formatShare(optics.visibleReflectedOut)}</b> outside,{' '}
+        <b>{formatShare(optics.visibleReflectedIn)}</b> inside
         <br />
-        Solar transmittance <b>{percent(optics.solarTransmitted)}</b>, reflectance{' '}
-        <b>{percent(optics.solarReflectedOut)}</b>, absorptance <b>{percent(solarAbsorptance(film))}</b>
+        Solar transmittance <b>{formatShare(optics.solarTransmitted)}</b>, reflectance{' '}
+        <b>{formatShare(optics.solarReflectedOut)}</b>, absorptance{' '}
+        <b>{formatShare(solarAbsorptance(film))}</b>
         <br />
-        UV through <b>{percent(optics.uvTransmitted)}</b>, emissivity <b>{optics.emissivity.toFixed(2)}</b>
+        UV through <b>{formatShare(optics.uvTransmitted)}</b>, emissivity{' '}
+        <b>{formatNumber(optics.emissivity, 2)}</b>
         {film.assumed.length > 0 && (
           <p className="text-ochre-text">
             Not given by its maker, assumed: {film.assumed.map((key) => FILM_COLUMN_NAMES[key]).join(', ')}.
@@ -91,7 +99,7 @@ function FilmLine({ film, unit }: { film: Film; unit: LengthUnit }) {
           {film.version > 1 && `Version ${film.version}.`}
         </p>
       </div>
-    </li>
+    </div>
   );
 }
 
@@ -101,7 +109,6 @@ export function FilmsPage() {
   const { data: session } = useSessionQuery();
   const [importing, setImporting] = useState(false);
   const [sought, setSought] = useState('');
-  const [listed, setListed] = useState(FIRST_LISTED);
   const words = useDeferredValue(sought).toLowerCase().split(' ').filter(Boolean);
   const unit = session?.person?.unit ?? 'mm';
   const mayChange = session?.person ? RULES_OF_ROLES[session.person.role].changesFilms : false;
@@ -110,13 +117,11 @@ export function FilmsPage() {
     return words.every((word) => named.includes(word));
   });
   return (
-    <div className="mx-auto flex max-w-5xl flex-col gap-4 p-5">
-      <div className="flex flex-wrap items-end justify-between gap-4">
-        <div>
-          <h1 className="text-2xl font-bold">Films</h1>
-          <p className="text-quiet">Figures on 3 mm clear glass, sun at right angles.</p>
-        </div>
-        <div className="flex flex-wrap items-end gap-3">
+    <Page
+      title="Films"
+      lead="Figures on 3 mm clear glass, sun at right angles."
+      acts={
+        <>
           <TextField
             label="Find by name or kind"
             type="search"
@@ -133,26 +138,23 @@ export function FilmsPage() {
               <FileDown size={17} aria-hidden /> Save as CSV
             </Button>
           )}
-        </div>
-      </div>
+        </>
+      }
+    >
       {error && (
         <Note tone="no" role="alert">
           {sentenceOf(error)}
         </Note>
       )}
-      {/* Nothing in the list takes the focus: it is scrolled by keys from here. */}
-      <ul className="border-t border-hairline" tabIndex={0} aria-label="Films of the shop">
-        {films.slice(0, listed).map((film) => (
-          <FilmLine key={film.id} film={film} unit={unit} />
-        ))}
-      </ul>
+      <VirtualList
+        items={films}
+        keyOf={({ id }) => id}
+        label="Films of the shop"
+        aboutPx={110}
+        row={(film) => <FilmLine film={film} unit={unit} />}
+      />
       {book && films.length === 0 && <p className="text-quiet">No film by that name.</p>}
-      {films.length > listed && (
-        <Button className="self-start" onClick={() => setListed(films.length)}>
-          Show the other {films.length - listed}
-        </Button>
-      )}
       {importing && book && <CatalogueSheet films={book.films} onClose={() => setImporting(false)} />}
-    </div>
+    </Page>
   );
 }

@@ -12,14 +12,14 @@ import {
   type PaneToFit,
 } from '@neat-sill/core/fitting';
 import type { DerivedPane } from '@neat-sill/core/job';
-import { formatTemperature } from '@neat-sill/core/units';
+import { countOf, formatTemperature } from '@neat-sill/core/units';
 import { FAULT_NAMES, STEP_NAMES, stepWords } from '@neat-sill/core/words';
 import { Check, ChevronLeft, ListChecks } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { PaneFigure } from '../../drawing/PaneFigure.tsx';
 import { Button } from '../../ui/Button.tsx';
-import { countOf, showTime } from '../../ui/format.ts';
+import { showTime } from '../../ui/format.ts';
 import { Size } from '../../ui/Length.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';

@@ -1,5 +1,5 @@
+import { countOf } from '@neat-sill/core/units';
 import { fittingStage } from '@neat-sill/core/stage';
-import { countOf } from '../../ui/format.ts';
 import { SHOWS_NOTHING, SILENT, doubtfulFigure, figure, type StageModule } from '../job/index.ts';
 import { FittingBench } from './FittingBench.tsx';
 

@@ -1,7 +1,9 @@
+import { countOf } from '@neat-sill/core/units';
 import { cureDays, dayAt } from '@neat-sill/core/fitting';
 import { Download } from 'lucide-react';
 import { buttonLook } from '../../ui/Button.tsx';
-import { countOf, showDay } from '../../ui/format.ts';
+import { DataTable } from '../../ui/DataTable.tsx';
+import { showDay } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 import { useAppSelector, useJob } from '../job/index.ts';
 import { Paper } from '../papers/index.ts';
@@ -10,34 +12,44 @@ function CureTable() {
   const { derived, rules, header } = useJob();
   const filmed = derived.panes.flatMap(({ film, ...pane }) => (film ? [{ pane, film }] : []));
   if (filmed.length === 0) return <p className="text-quiet">No pane has a film yet.</p>;
+  const fittedOn = ({ pane }: (typeof filmed)[number]) =>
+    pane.fitting.doneAt && dayAt(pane.fitting.doneAt, header.site.timeZone);
   return (
-    <table className="w-full border-collapse text-left">
-      <thead>
-        <tr className="border-b border-ink text-sm text-quiet">
-          <th className="py-1 pr-3 font-normal">Pane</th>
-          <th className="pr-3 font-normal">Film</th>
-          <th className="pr-3 font-normal">Fitted</th>
-          <th className="font-normal">Dry, first wash from</th>
-        </tr>
-      </thead>
-      <tbody>
-        {filmed.map(({ pane, film }) => {
-          const { doneAt } = pane.fitting;
-          const done = doneAt && dayAt(doneAt, header.site.timeZone);
-          const days = cureDays(film, rules).days;
-          return (
-            <tr key={pane.id} className="border-b border-hairline-soft">
-              <td className="py-1.5 font-bold">{pane.record.label}</td>
-              <td className="pr-3">{film.name}</td>
-              <td className="pr-3">{done ? showDay(done) : 'not yet'}</td>
-              <td className={pane.cure ? 'font-bold' : 'text-quiet'}>
-                {pane.cure ? showDay(pane.cure.on) : `${countOf(days, 'day')} after`}
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+    <DataTable
+      label="Panes and when they are dry"
+      items={filmed}
+      keyOf={({ pane }) => pane.id}
+      columns={[
+        {
+          key: 'pane',
+          title: 'Pane',
+          names: true,
+          cell: ({ pane }) => pane.record.label,
+          sortBy: ({ pane }) => pane.record.label,
+        },
+        { key: 'film', title: 'Film', cell: ({ film }) => film.name, sortBy: ({ film }) => film.name },
+        {
+          key: 'fitted',
+          title: 'Fitted',
+          cell: (each) => {
+            const day = fittedOn(each);
+            return day ? showDay(day) : 'not yet';
+          },
+          sortBy: (each) => fittedOn(each) ?? '',
+        },
+        {
+          key: 'dry',
+          title: 'Dry, first wash from',
+          cell: ({ pane, film }) =>
+            pane.cure ? (
+              <b>{showDay(pane.cure.on)}</b>
+            ) : (
+              <span className="text-quiet">{countOf(cureDays(film, rules).days, 'day')} after</span>
+            ),
+          sortBy: ({ pane }) => pane.cure?.on ?? '',
+        },
+      ]}
+    />
   );
 }
 

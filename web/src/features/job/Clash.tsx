@@ -4,6 +4,7 @@ import { READING_NAMES } from '@neat-sill/core/words';
 import { formatLength, type LengthUnit } from '@neat-sill/core/units';
 import type { StaleRecord } from '@neat-sill/core/contract';
 import { Button } from '../../ui/Button.tsx';
+import { DataTable } from '../../ui/DataTable.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 import { useAppDispatch, useAppSelector } from './hooks.ts';
 import { jobActions } from './jobSlice.ts';
@@ -63,25 +64,21 @@ export function ClashSheet({ stale }: { stale: readonly StaleRecord[] }) {
     <Sheet title="Changed by somebody else meanwhile" open onClose={() => undefined}>
       <p>Nothing is lost. Fields that only one of you changed are both kept; these you both changed:</p>
       {clashes.map((clash) => (
-        <table key={`${clash.mine.kind}/${clash.mine.id}`} className="w-full border-collapse text-left">
-          <caption className="pb-1 text-left font-bold">{recordName(clash)}</caption>
-          <thead>
-            <tr className="border-b border-hairline text-sm text-quiet">
-              <th className="py-1 font-normal">What</th>
-              <th className="font-normal">Yours</th>
-              <th className="font-normal">Theirs</th>
-            </tr>
-          </thead>
-          <tbody>
-            {clash.conflicts.map(({ path, mine, theirs }) => (
-              <tr key={path.join('.')} className="border-b border-hairline-soft">
-                <td className="py-2">{fieldName(path)}</td>
-                <td className="font-semibold">{shown(mine, path, unit)}</td>
-                <td className="font-semibold">{shown(theirs, path, unit)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DataTable
+          key={`${clash.mine.kind}/${clash.mine.id}`}
+          caption={recordName(clash)}
+          items={clash.conflicts}
+          keyOf={({ path }) => path.join('.')}
+          columns={[
+            { key: 'what', title: 'What', cell: ({ path }) => fieldName(path) },
+            { key: 'mine', title: 'Yours', cell: ({ path, mine }) => <b>{shown(mine, path, unit)}</b> },
+            {
+              key: 'theirs',
+              title: 'Theirs',
+              cell: ({ path, theirs }) => <b>{shown(theirs, path, unit)}</b>,
+            },
+          ]}
+        />
       ))}
       <div className="flex justify-end gap-3">
         <Button onClick={() => choose('theirs')}>Take theirs</Button>

@@ -1,8 +1,10 @@
 import { FileUp } from 'lucide-react';
-import { useRef, useState, type ChangeEvent } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { problemOf, sentenceOf, useImportJobMutation } from '../../api/api.ts';
+import { UnreadableFile } from '../../files/unreadable.ts';
 import { Button } from '../../ui/Button.tsx';
+import { FileButton } from '../../ui/FileButton.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 import { EMPTY_SITE, SiteForm, headerOfForm } from '../site/index.ts';
@@ -11,46 +13,29 @@ const LARGEST_MB = 18;
 
 /** Reads a job file in. For a file that says nothing of its site, the site is asked for. */
 export function ImportJob() {
-  const input = useRef<HTMLInputElement>(null);
   const [importJob, { data, error, reset, isLoading }] = useImportJobMutation();
-  const [tooLarge, setTooLarge] = useState<string | null>(null);
   const [file, setFile] = useState('');
   const close = () => {
     reset();
-    setTooLarge(null);
     setFile('');
   };
-  const choose = async (event: ChangeEvent<HTMLInputElement>) => {
-    const [chosen] = event.target.files ?? [];
-    event.target.value = '';
-    if (!chosen) return;
+  const choose = async (chosen: File) => {
     const mb = chosen.size / 2 ** 20;
-    if (mb > LARGEST_MB) {
-      setTooLarge(
+    if (mb > LARGEST_MB)
+      throw new UnreadableFile(
         `“${chosen.name}” has ${Math.ceil(mb)} MB; a job file has ${LARGEST_MB} MB at the most. Choose the file that Handover downloads. Nothing was changed.`,
       );
-      return;
-    }
     const text = await chosen.text();
     setFile(text);
     await importJob({ file: text, customer: '', site: null });
   };
-  const problem = tooLarge ?? (error && sentenceOf(error));
+  const problem = error && sentenceOf(error);
   const siteMissing = error && problemOf(error)?.errors?.some(({ path }) => path === 'site');
   return (
     <>
-      <Button onClick={() => input.current?.click()} disabled={isLoading}>
+      <FileButton asks="Job file" accept=".json,application/json" disabled={isLoading} onFile={choose}>
         <FileUp size={18} aria-hidden /> Read a job file
-      </Button>
-      <input
-        ref={input}
-        type="file"
-        accept=".json,application/json"
-        className="sr-only"
-        aria-label="Job file"
-        tabIndex={-1}
-        onChange={(event) => void choose(event)}
-      />
+      </FileButton>
       <Sheet
         title={siteMissing ? 'Where is this job?' : problem ? 'The file can’t be used' : 'The job is read in'}
         open={problem !== undefined || data !== undefined}

@@ -1,6 +1,7 @@
+import { countOf } from '@neat-sill/core/units';
 import type { JobSummary } from '@neat-sill/core/contract';
 import { Link } from 'react-router';
-import { countOf, showDay } from '../../ui/format.ts';
+import { showDay } from '../../ui/format.ts';
 
 /** Where a job stands, in one phrase, and the stage at which to go on. */
 export function standingOf(job: JobSummary): { readonly text: string; readonly stage: string } {

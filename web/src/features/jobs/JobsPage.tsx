@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { sentenceOf, useJobsQuery, useSessionQuery } from '../../api/api.ts';
 import { buttonLook } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
+import { Page } from '../../ui/Page.tsx';
 import { ImportJob } from './ImportJob.tsx';
 import { JobRow } from './JobRow.tsx';
 
@@ -12,18 +13,19 @@ export function JobsPage() {
   const { data: session } = useSessionQuery();
   const mayMake = session?.person ? RULES_OF_ROLES[session.person.role].makesJobs : false;
   return (
-    <div className="mx-auto flex max-w-5xl flex-col gap-4 p-5">
-      <div className="flex flex-wrap items-center justify-between gap-3">
-        <h1 className="text-2xl font-bold">Jobs</h1>
-        {mayMake && (
-          <div className="flex flex-wrap gap-2">
+    <Page
+      title="Jobs"
+      acts={
+        mayMake && (
+          <>
             <ImportJob />
             <Link to="/jobs/new" className={buttonLook('act')}>
               <Plus size={18} aria-hidden /> Make a job
             </Link>
-          </div>
-        )}
-      </div>
+          </>
+        )
+      }
+    >
       {error && (
         <Note tone="no" role="alert">
           {sentenceOf(error)}
@@ -37,6 +39,6 @@ export function JobsPage() {
           <JobRow key={job.id} job={job} />
         ))}
       </ul>
-    </div>
+    </Page>
   );
 }

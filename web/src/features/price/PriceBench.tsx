@@ -1,5 +1,6 @@
-import { formatArea, formatRun } from '@neat-sill/core/units';
+import { formatArea, formatMoney, formatRun } from '@neat-sill/core/units';
 import { useJob, useLivePlan, useUnit } from '../job/index.ts';
+import { DataTable } from '../../ui/DataTable.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { SellFilms, SoldOtherwiseNote } from '../film/index.ts';
 
@@ -13,36 +14,34 @@ export function PriceBench() {
   return (
     <>
       <h2 className="text-xl font-bold">Film</h2>
-      <table className="w-full border-collapse text-left">
-        <thead>
-          <tr className="border-b border-ink text-sm text-quiet">
-            <th className="py-1 font-normal">Film</th>
-            <th className="text-right font-normal">Off the roll</th>
-            <th className="text-right font-normal">On the glass</th>
-          </tr>
-        </thead>
-        <tbody>
-          {plan.summary.byFilm.map((film) => (
-            <tr key={film.filmId} className="border-b border-hairline-soft">
-              <td className="py-1.5 font-semibold">
-                {book.films.find(({ id }) => id === film.filmId)?.name}
-              </td>
-              <td className="text-right">{formatRun(film.usedLength, unit)}</td>
-              <td className="text-right">{formatArea(film.netArea / 1e6, unit)}</td>
-            </tr>
-          ))}
-        </tbody>
-        <tfoot>
-          <tr className="font-bold">
-            <td className="py-2" colSpan={2}>
-              Film of this plan, offcuts on hand free
-            </td>
-            <td className="text-right text-lg">
-              {plan.summary.cost === null ? 'no price' : plan.summary.cost.toFixed(2)}
-            </td>
-          </tr>
-        </tfoot>
-      </table>
+      <DataTable
+        items={plan.summary.byFilm}
+        keyOf={({ filmId }) => filmId}
+        columns={[
+          {
+            key: 'film',
+            title: 'Film',
+            names: true,
+            cell: ({ filmId }) => book.films.find(({ id }) => id === filmId)?.name,
+          },
+          {
+            key: 'used',
+            title: 'Off the roll',
+            align: 'right',
+            cell: ({ usedLength }) => formatRun(usedLength, unit),
+          },
+          {
+            key: 'net',
+            title: 'On the glass',
+            align: 'right',
+            cell: ({ netArea }) => formatArea(netArea / 1e6, unit),
+          },
+        ]}
+        together={[
+          'Film of this plan, offcuts on hand free',
+          plan.summary.cost === null ? 'no price' : formatMoney(plan.summary.cost),
+        ]}
+      />
       <SellFilms />
       <SoldOtherwiseNote />
       <Note tone="doubt">

@@ -52,7 +52,8 @@ async function onRack(role: Role = 'owner', unit: 'mm' | 'in' = 'mm', saved = ok
 }
 const lines = () =>
   within(screen.getByRole('region', { name: silverForTest.name }))
-    .getAllByRole('listitem')
+    .getAllByRole('row')
+    .slice(1)
     .map(({ textContent }) => textContent);
 const press = (name: string) => userEvent.click(screen.getByRole('button', { name }));
 
@@ -93,7 +94,13 @@ describe('the rack', () => {
     const server = await onRack();
     await press('Put on the rack');
     const sheet = within(screen.getByRole('dialog'));
-    expect(sheet.getByRole('button', { name: 'Put it there' }).hasAttribute('disabled')).toBe(true);
+    await userEvent.click(sheet.getByRole('button', { name: 'Put it there' }));
+    expect((await sheet.findByRole('alert')).textContent).toBe('Write what stands on it.');
+    await userEvent.selectOptions(sheet.getByLabelText('What it is'), 'Offcut');
+    expect(sheet.getByLabelText<HTMLSelectElement>('Factory edges').value).toBe('none');
+    await userEvent.selectOptions(sheet.getByLabelText('Factory edges'), 'left');
+    await userEvent.clear(sheet.getByLabelText('Width'));
+    await userEvent.type(sheet.getByLabelText('Width'), '610');
     await userEvent.type(sheet.getByLabelText('Name written on it'), 'R-8');
     await userEvent.type(sheet.getByLabelText('Place'), 'lower bay');
     await userEvent.click(sheet.getByRole('button', { name: 'Put it there' }));
@@ -103,13 +110,45 @@ describe('the rack', () => {
       ).toMatchObject({
         entries: [
           {
-            entry: { id: 'R-8', kind: 'roll', width: 1524, factoryEdges: ['left', 'right'] },
+            entry: { id: 'R-8', kind: 'offcut', width: 610, length: 30_480, factoryEdges: ['left'] },
             place: 'lower bay',
             lot: null,
             baseVersion: 0,
           },
         ],
       }),
+    );
+  });
+
+  test('a changed offcut goes back on the version that was seen', async () => {
+    const server = await onRack();
+    await press('Change O-3');
+    const sheet = within(screen.getByRole('dialog'));
+    await userEvent.type(sheet.getByLabelText('Lot'), ' B7 ');
+    await userEvent.click(sheet.getByRole('button', { name: 'Save' }));
+    await waitFor(() =>
+      expect(server.sent.find(({ path, method }) => path === '/rack' && method !== 'GET')?.body).toEqual({
+        entries: [{ entry: entry('O-3', 'offcut', 900, ['left']), lot: 'B7', place: null, baseVersion: 1 }],
+        removed: [],
+      }),
+    );
+  });
+
+  test('a stock list: good lines are saved, the others stay on the page with their line and reason', async () => {
+    const server = await onRack();
+    const csv = `name,film,kind,widthMm,lengthMm\nN-1,${silverForTest.name},roll,1524,9000\n\nN-2,Osprey,roll,x,900\n`;
+    await userEvent.upload(
+      screen.getByLabelText('Sheet of the rack'),
+      new File([csv], 'rack.csv', { type: 'text/csv' }),
+    );
+    const bad = await screen.findByRole('region', { name: 'Lines left out' });
+    expect(within(bad).getAllByRole('row').at(-1)?.textContent).toMatch(
+      /^line 4N-2 · Osprey.*not known.*“x” is not a number/,
+    );
+    await waitFor(() =>
+      expect(
+        server.sent.find(({ path, method }) => path === '/rack' && method !== 'GET')?.body,
+      ).toMatchObject({ entries: [{ entry: { id: 'N-1', length: 9000 }, baseVersion: 0 }] }),
     );
   });
 

@@ -6,12 +6,11 @@ import {
   type RuleList,
   type RuleSet,
 } from '@neat-sill/core/rules';
-import { formatLength, type LengthUnit } from '@neat-sill/core/units';
+import { countOf, formatLength, type LengthUnit } from '@neat-sill/core/units';
 import { ruleName, ruleOptionName, ruleUnit } from '@neat-sill/core/words';
 import { Plus, Trash2 } from 'lucide-react';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Field.tsx';
-import { countOf } from '../../ui/format.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 
@@ -53,14 +52,13 @@ function NumberRuleField({ field, form }: { field: NumberRule; form: RulesForm }
         valueMm={value}
         unit={unit}
         expects="any"
-        allowEmpty={false}
         draftKey={`rules ${rules.id} ${keyOf(field)}`}
         refuse={(mm) =>
           mm >= field.from && mm <= field.to
             ? null
             : `It must be from ${formatLength(field.from, { unit })} to ${formatLength(field.to, { unit })}.`
         }
-        onTake={(length) => length && put(length.mm)}
+        onTake={(length) => put(length.mm)}
       />
     );
   return (
@@ -123,7 +121,7 @@ function told(field: NumberRule, value: number, unit: LengthUnit): string {
   if (field.quantity === 'length') return formatLength(value, { unit });
   if (field.quantity === 'days') return countOf(value, 'day');
   if (field.quantity === 'seconds') return countOf(value, 'second');
-  return `${Number(asShown(field, value, unit).toFixed(2))} ${ruleUnit(field, unit)}`.trim();
+  return `${limit(asShown(field, value, unit))} ${ruleUnit(field, unit)}`.trim();
 }
 
 /** One rule, or rules that stand together, to be set or only read. */

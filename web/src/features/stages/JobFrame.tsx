@@ -1,3 +1,4 @@
+import { countOf } from '@neat-sill/core/units';
 import { headerOf } from '@neat-sill/core/job';
 import { standingOfJob } from '@neat-sill/core/stage';
 import { Check, Circle } from 'lucide-react';
@@ -85,7 +86,7 @@ function StageTabs({ stages, stage }: { stages: readonly StageModule[]; stage: S
           to={`/jobs/${jobId}/survey`}
           className="self-center px-4 text-sm font-bold whitespace-nowrap text-ochre-text max-md:hidden"
         >
-          {doubts === 1 ? '1 reading in doubt' : `${doubts} readings in doubt`}
+          {countOf(doubts, 'reading')} in doubt
         </Link>
       )}
     </nav>

@@ -103,9 +103,9 @@ function HiddenStrips({ pane }: { pane: PaneWithId }) {
             valueMm={strip.depthMm}
             unit={unit}
             expects="any"
-            allowEmpty={false}
             draftKey={`${jobId} ${pane.id} hidden ${at}`}
-            onTake={(length) => length && length.mm > 0 && change(at, { depthMm: length.mm })}
+            refuse={(mm) => (mm > 0 ? null : 'A strip is wider than nothing; take it away instead.')}
+            onTake={({ mm }) => change(at, { depthMm: mm })}
           />
           <Button
             aria-label={`Take hidden strip ${at + 1} away`}

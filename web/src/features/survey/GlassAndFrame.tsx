@@ -169,6 +169,7 @@ export function GlassAndFrame({ panes }: { panes: readonly PaneWithId[] }) {
             ? null
             : 'A pane of glass is 2 to 40 mm thick; leave it empty for what is usual.'
         }
+        mayBeEmpty
         onTake={(taken) => set('Thickness', { glassMm: taken?.mm ?? null })}
       />
       <Bars panes={panes} />

@@ -1,6 +1,6 @@
 import { GLASS_KINDS, type GlassKind, type GlassProbe, type ProbeAnswer } from '@neat-sill/core/survey';
 import { patchRecord } from '@neat-sill/core/record';
-import { formatLength } from '@neat-sill/core/units';
+import { countOf, formatLength, formatShare } from '@neat-sill/core/units';
 import { GLASS_NAMES, describeGlassDoubt } from '@neat-sill/core/words';
 import { ScanSearch, Sun } from 'lucide-react';
 import { useState } from 'react';
@@ -23,7 +23,6 @@ type State =
   | { readonly kind: 'lost'; readonly sentence: string };
 
 const REASONS = ['the stamp says so', 'the papers say so', 'the instrument was held wrong'] as const;
-const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** What detector and meter say against the glass that was entered; answered like any other doubt. */
 export function GlassDoubtNote({ pane }: { pane: PaneWithId }) {
@@ -149,7 +148,7 @@ export function GlassProbes({ pane }: { pane: PaneWithId }) {
           {state.kind === 'lost' && state.sentence}
           {state.kind === 'idle' &&
             probed &&
-            `Found ${probed.panes} ${probed.panes === 1 ? 'pane' : 'panes'}${probed.thicknessMm === null ? '' : `, ${formatLength(probed.thicknessMm, { unit })} of glass`}, ${probed.coatedFace === null ? 'no low-e coating' : `low-e coating on face ${probed.coatedFace}`}${probed.light === null ? '' : `; light ${percent(probed.light)}, heat ${percent(probed.solar ?? 0)}, UV ${percent(probed.uv ?? 0)} through`}.`}
+            `Found ${countOf(probed.panes, 'pane')}${probed.thicknessMm === null ? '' : `, ${formatLength(probed.thicknessMm, { unit })} of glass`}, ${probed.coatedFace === null ? 'no low-e coating' : `low-e coating on face ${probed.coatedFace}`}${probed.light === null ? '' : `; light ${formatShare(probed.light)}, heat ${formatShare(probed.solar ?? 0)}, UV ${formatShare(probed.uv ?? 0)} through`}.`}
         </p>
       </div>
     </details>

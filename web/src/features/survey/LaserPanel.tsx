@@ -53,11 +53,8 @@ export function LaserPanel({ onRead }: { onRead: (mm: number) => void }) {
             label="What it is aimed at"
             valueMm={targetMm}
             unit={unit}
-            allowEmpty={false}
             draftKey="laser target"
-            onTake={(length) => {
-              if (length) setTargetMm(length.mm);
-            }}
+            onTake={({ mm }) => setTargetMm(mm)}
           />
           {connected ? (
             <Button weight="act" disabled={state.kind === 'measuring'} onClick={() => void measure()}>

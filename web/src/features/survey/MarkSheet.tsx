@@ -1,11 +1,10 @@
 import { CONDITION_KINDS, type ConditionKind } from '@neat-sill/core/survey';
 import { CONDITION_NAMES } from '@neat-sill/core/words';
 import { Camera } from 'lucide-react';
-import { useRef, useState, type ChangeEvent, type MouseEvent } from 'react';
-import { UnreadablePicture, queuePicture, smallPicture } from '../../device/pictures.ts';
+import { useState, type MouseEvent } from 'react';
+import { queuePicture, smallPicture } from '../../device/pictures.ts';
 import { useJob } from '../job/index.ts';
-import { Button } from '../../ui/Button.tsx';
-import { Note } from '../../ui/Note.tsx';
+import { FileButton } from '../../ui/FileButton.tsx';
 import { NoteAtPlace } from '../../ui/NoteAtPlace.tsx';
 import type { Place } from '../../ui/PlacePicker.tsx';
 import type { PaneWithId } from './GlassAndFrame.tsx';
@@ -70,20 +69,6 @@ interface MarkSheetProps {
 export function MarkSheet({ pane, onClose, onNote }: MarkSheetProps) {
   const { jobId } = useJob();
   const [picture, setPicture] = useState<Blob | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const input = useRef<HTMLInputElement>(null);
-  const choose = async (event: ChangeEvent<HTMLInputElement>) => {
-    const [file] = event.target.files ?? [];
-    event.target.value = '';
-    if (!file) return;
-    setProblem(null);
-    try {
-      setPicture(await smallPicture(file));
-    } catch (error) {
-      if (!(error instanceof UnreadablePicture)) throw error;
-      setProblem(error.message);
-    }
-  };
   return (
     <NoteAtPlace
       title={`How pane ${pane.label} was found`}
@@ -98,29 +83,20 @@ export function MarkSheet({ pane, onClose, onNote }: MarkSheetProps) {
         void kept.then((pictureId) => onNote({ kind, ...place, note, pictureId }));
       }}
     >
-      <div className="flex items-center gap-3">
-        <Button className="min-h-12" onClick={() => input.current?.click()}>
+      <div className="flex flex-wrap items-center gap-3">
+        <FileButton
+          className="min-h-12"
+          asks="Photograph"
+          accept="image/jpeg,image/png,image/webp"
+          capture="environment"
+          onFile={async (file) => setPicture(await smallPicture(file))}
+        >
           <Camera size={18} aria-hidden /> {picture ? 'Another photograph' : 'Photograph'}
-        </Button>
+        </FileButton>
         {picture && (
           <span className="text-sm text-quiet">{Math.round(picture.size / 1024)} kB, place left out</span>
         )}
-        <input
-          ref={input}
-          type="file"
-          accept="image/jpeg,image/png,image/webp"
-          capture="environment"
-          className="sr-only"
-          tabIndex={-1}
-          aria-label="Photograph"
-          onChange={(event) => void choose(event)}
-        />
       </div>
-      {problem && (
-        <Note tone="no" role="alert">
-          {problem}
-        </Note>
-      )}
     </NoteAtPlace>
   );
 }

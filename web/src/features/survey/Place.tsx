@@ -28,18 +28,16 @@ export function Place({ pane }: { pane: PaneWithId }) {
         valueMm={pane.gapBeforeMm}
         unit={unit}
         expects="any"
-        allowEmpty={false}
         draftKey={`${job.jobId} ${pane.id} gap`}
-        onTake={(length) => length && set('Gap', { gapBeforeMm: length.mm })}
+        onTake={(length) => set('Gap', { gapBeforeMm: length.mm })}
       />
       <LengthField
         label="Sill over floor"
         valueMm={pane.sillMm}
         unit={unit}
         expects="any"
-        allowEmpty={false}
         draftKey={`${job.jobId} ${pane.id} sill`}
-        onTake={(length) => length && set('Sill', { sillMm: length.mm })}
+        onTake={(length) => set('Sill', { sillMm: length.mm })}
       />
     </div>
   );

@@ -133,6 +133,7 @@ function TapeFields({ pane, round, onLast, onFocused, children }: TapeFieldsProp
           if (node) fields.current.set(place, node);
           else fields.current.delete(place);
         }}
+        mayBeEmpty
         onTake={(length) => take(place, length)}
         onEnter={() => goOn(place)}
         onFocused={() => onFocused(place)}

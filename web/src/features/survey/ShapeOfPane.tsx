@@ -49,21 +49,16 @@ function Measures({ pane, onChange }: MeasuresProps) {
     label: string,
     valueMm: number | null,
     take: (mm: number | null) => void,
-    allowEmpty = false,
+    mayBeEmpty = false,
     expects: 'any' | 'glass' = 'any',
-  ) => (
-    <LengthField
-      label={label}
-      valueMm={valueMm}
-      unit={unit}
-      expects={expects}
-      allowEmpty={allowEmpty}
-      draftKey={`${jobId} ${pane.id} ${label}`}
-      onTake={(taken) => {
-        if (taken || allowEmpty) take(taken?.mm ?? null);
-      }}
-    />
-  );
+  ) => {
+    const of = { label, valueMm, unit, expects, draftKey: `${jobId} ${pane.id} ${label}` };
+    return mayBeEmpty ? (
+      <LengthField {...of} mayBeEmpty onTake={(taken) => take(taken?.mm ?? null)} />
+    ) : (
+      <LengthField {...of} onTake={({ mm }) => take(mm)} />
+    );
+  };
   const count = (label: string, value: number, take: (value: number) => void) => (
     <NumberField label={label} value={value} from={1} to={100} whole of="blocks" onTake={take} />
   );

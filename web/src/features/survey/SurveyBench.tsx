@@ -1,8 +1,8 @@
+import { countOf } from '@neat-sill/core/units';
 import { Plus, TableProperties } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { DeferredJob, useAddOpening, useJob } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
-import { countOf } from '../../ui/format.ts';
 import { useIsPhone } from '../../ui/useIsPhone.ts';
 import { AboutPane } from './AboutPane.tsx';
 import { GlassAndFrame } from './GlassAndFrame.tsx';

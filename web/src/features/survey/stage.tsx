@@ -1,7 +1,6 @@
 import { surveyStage } from '@neat-sill/core/stage';
-import { formatArea } from '@neat-sill/core/units';
+import { countOf, formatArea } from '@neat-sill/core/units';
 import { READING_NAMES } from '@neat-sill/core/words';
-import { countOf } from '../../ui/format.ts';
 import { SHOWS_NOTHING, doubtfulFigure, figure, type StageModule } from '../job/index.ts';
 import { SurveyBench } from './SurveyBench.tsx';
 

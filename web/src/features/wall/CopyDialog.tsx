@@ -1,8 +1,8 @@
+import { countOf } from '@neat-sill/core/units';
 import { copyOfRoom, copyOfWall } from '@neat-sill/core/survey';
 import { useState, type FormEvent } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { Choice, TextField } from '../../ui/Field.tsx';
-import { countOf } from '../../ui/format.ts';
 import { Sheet } from '../../ui/Sheet.tsx';
 import { type OpenJob, useAppDispatch, useJob, viewActions } from '../job/index.ts';
 

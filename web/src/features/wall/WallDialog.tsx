@@ -1,3 +1,4 @@
+import { formatNumber } from '@neat-sill/core/units';
 import { NEW_WALL, trueBearing, type TrueBearing, type Wall } from '@neat-sill/core/survey';
 import { openWallSun } from '@neat-sill/core/sun';
 import { Fragment, useState, type FormEvent } from 'react';
@@ -66,9 +67,9 @@ function BearingNote({
     const { declinationDeg, bearingDeg, model } = corrected;
     return (
       <Note tone="sun">
-        At {header.site.town} the needle points {Math.abs(declinationDeg).toFixed(1)}°{' '}
+        At {header.site.town} the needle points {formatNumber(Math.abs(declinationDeg), 1)}°{' '}
         {declinationDeg < 0 ? 'west' : 'east'} of true north today ({model}): the wall faces{' '}
-        <b>{bearingDeg.toFixed(1)}°</b> true.
+        <b>{formatNumber(bearingDeg, 1)}°</b> true.
       </Note>
     );
   }
@@ -122,9 +123,8 @@ function Shade({ shade, onChange, floorMm, onFloor, onWrong }: ShadeProps) {
       valueMm={valueMm}
       unit={unit}
       expects="any"
-      allowEmpty={false}
       draftKey={`wall ${label}`}
-      onTake={(taken) => taken && take(taken.mm)}
+      onTake={(taken) => take(taken.mm)}
     />
   );
   const setFin = (side: 'finLeft' | 'finRight', change: Partial<NonNullable<Wall['shade']['finLeft']>>) => {
@@ -279,16 +279,14 @@ export function WallDialog({ wall, onClose, onSave }: WallSheetProps) {
             valueMm={size.widthMm}
             unit={unit}
             draftKey="wall width"
-            allowEmpty={false}
-            onTake={(taken) => taken && setSize({ ...size, widthMm: taken.mm })}
+            onTake={(taken) => setSize({ ...size, widthMm: taken.mm })}
           />
           <LengthField
             label="Wall height"
             valueMm={size.heightMm}
             unit={unit}
             draftKey="wall height"
-            allowEmpty={false}
-            onTake={(taken) => taken && setSize({ ...size, heightMm: taken.mm })}
+            onTake={(taken) => setSize({ ...size, heightMm: taken.mm })}
           />
         </div>
         <Shade

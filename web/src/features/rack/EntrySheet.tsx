@@ -1,0 +1,175 @@
+import { zodResolver } from '@hookform/resolvers/zod';
+import type { RackEntry, SaveRack } from '@neat-sill/core/contract';
+import type { LengthUnit } from '@neat-sill/core/units';
+import { Controller, useForm } from 'react-hook-form';
+import { z } from 'zod';
+import { Button } from '../../ui/Button.tsx';
+import { Choice, TextField } from '../../ui/Field.tsx';
+import { LengthField } from '../../ui/LengthField.tsx';
+import { Sheet } from '../../ui/Sheet.tsx';
+
+export type Entry = SaveRack['entries'][number];
+
+const EDGES = { both: ['left', 'right'], left: ['left'], right: ['right'], none: [] } as const;
+type Edges = keyof typeof EDGES;
+
+const LONGEST_MM = 200_000;
+const entryFormSchema = z.object({
+  name: z.string().trim().min(1, 'Write what stands on it.').max(60, 'At most 60 letters.'),
+  filmId: z.string().min(1, 'Choose its film.'),
+  kind: z.enum(['roll', 'offcut']),
+  edges: z.enum(['both', 'left', 'right', 'none']),
+  widthMm: z.number(),
+  lengthMm: z.number(),
+  lot: z.string().trim().max(60, 'At most 60 letters.'),
+  place: z.string().trim().max(60, 'At most 60 letters.'),
+});
+type EntryForm = z.infer<typeof entryFormSchema>;
+
+const NEW_ROLL = { kind: 'roll', edges: 'both', widthMm: 1524, lengthMm: 30_480 } as const;
+
+function formOf(before: RackEntry | null, films: readonly { id: string }[]): EntryForm {
+  if (!before) return { ...NEW_ROLL, name: '', filmId: films[0]?.id ?? '', lot: '', place: '' };
+  const { entry, lot, place } = before;
+  const edges = (Object.keys(EDGES) as Edges[]).find(
+    (name) => EDGES[name].join() === entry.factoryEdges.join(),
+  );
+  return {
+    name: entry.id,
+    filmId: entry.filmId,
+    kind: entry.kind,
+    edges: edges ?? 'none',
+    widthMm: entry.width,
+    lengthMm: entry.length,
+    lot: lot ?? '',
+    place: place ?? '',
+  };
+}
+
+const entryOf = (form: EntryForm, before: RackEntry | null): Entry => ({
+  entry: {
+    id: form.name,
+    filmId: form.filmId,
+    kind: form.kind,
+    width: form.widthMm,
+    length: form.lengthMm,
+    factoryEdges: [...EDGES[form.edges]],
+  },
+  lot: form.lot || null,
+  place: form.place || null,
+  baseVersion: before?.version ?? 0,
+});
+
+/** One roll or offcut to be put on the rack, or changed. */
+export function EntrySheet({
+  before,
+  films,
+  unit,
+  onClose,
+  onSave,
+}: {
+  before: RackEntry | null;
+  films: readonly { id: string; name: string }[];
+  unit: LengthUnit;
+  onClose: () => void;
+  onSave: (entry: Entry) => void;
+}) {
+  const { register, control, handleSubmit, setValue, formState } = useForm<EntryForm>({
+    resolver: zodResolver(entryFormSchema),
+    defaultValues: formOf(before, films),
+  });
+  const wrong = (field: keyof EntryForm) => formState.errors[field]?.message;
+  const submit = handleSubmit((form) => onSave(entryOf(form, before)));
+  return (
+    <Sheet title={before ? `Change ${before.entry.id}` : 'Put on the rack'} open onClose={onClose}>
+      <form noValidate className="flex flex-col gap-4" onSubmit={(event) => void submit(event)}>
+        <div className="grid grid-cols-2 gap-3">
+          <TextField
+            label="Name written on it"
+            readOnly={before !== null}
+            maxLength={60}
+            problem={wrong('name')}
+            {...register('name')}
+          />
+          <Controller
+            control={control}
+            name="filmId"
+            render={({ field }) => (
+              <Choice
+                label="Film"
+                value={field.value}
+                options={films.map(({ id, name }) => [id, name])}
+                onChoose={field.onChange}
+              />
+            )}
+          />
+          <Controller
+            control={control}
+            name="kind"
+            render={({ field }) => (
+              <Choice
+                label="What it is"
+                value={field.value}
+                options={[
+                  ['roll', 'Roll'],
+                  ['offcut', 'Offcut'],
+                ]}
+                onChoose={(kind) => {
+                  field.onChange(kind);
+                  setValue('edges', kind === 'roll' ? 'both' : 'none');
+                }}
+              />
+            )}
+          />
+          <Controller
+            control={control}
+            name="edges"
+            render={({ field }) => (
+              <Choice
+                label="Factory edges"
+                value={field.value}
+                options={[
+                  ['both', 'both'],
+                  ['left', 'left'],
+                  ['right', 'right'],
+                  ['none', 'none'],
+                ]}
+                onChoose={field.onChange}
+              />
+            )}
+          />
+          {(['widthMm', 'lengthMm'] as const).map((side) => (
+            <Controller
+              key={side}
+              control={control}
+              name={side}
+              render={({ field }) => (
+                <LengthField
+                  label={side === 'widthMm' ? 'Width' : 'Length left'}
+                  valueMm={field.value}
+                  unit={unit}
+                  expects="any"
+                  draftKey={`rack ${before?.entry.id ?? 'new'} ${side}`}
+                  refuse={(mm) =>
+                    mm > 0 && mm <= LONGEST_MM
+                      ? null
+                      : 'It must be longer than nothing, and shorter than 200 m.'
+                  }
+                  onTake={({ mm }) => field.onChange(mm)}
+                />
+              )}
+            />
+          ))}
+          <TextField label="Lot" maxLength={60} problem={wrong('lot')} {...register('lot')} />
+          <TextField label="Place" maxLength={60} problem={wrong('place')} {...register('place')} />
+        </div>
+        <div className="flex justify-end gap-3">
+          <Button onClick={onClose}>Cancel</Button>
+          <Button weight="act" type="submit">
+            {before ? 'Save' : 'Put it there'}
+          </Button>
+        </div>
+      </form>
+    </Sheet>
+  );
+}

@@ -1,0 +1,191 @@
+import {
+  getCoreRowModel,
+  getSortedRowModel,
+  useReactTable,
+  type ColumnDef,
+  type Row,
+  type SortingState,
+} from '@tanstack/react-table';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { useMemo, useRef, useState, type ReactNode } from 'react';
+
+export interface TableColumn<Item> {
+  readonly key: string;
+  readonly title: ReactNode;
+  readonly cell: (item: Item) => ReactNode;
+  /** By what the rows are put in order when the title is clicked; without it they can’t be. */
+  readonly sortBy?: (item: Item) => string | number;
+  readonly align?: 'right';
+  /** The cell that names its row. */
+  readonly names?: true;
+  readonly className?: string;
+  /** How wide it is, as a class, where tables under each other must agree. */
+  readonly width?: string;
+}
+
+interface DataTableProps<Item> {
+  readonly columns: readonly TableColumn<Item>[];
+  readonly items: readonly Item[];
+  readonly keyOf: (item: Item) => string;
+  readonly caption?: ReactNode;
+  /** A table with a label scrolls in a region of its own, and draws only the rows that are in sight. */
+  readonly label?: string;
+  readonly maxHeight?: string;
+  /** A last line over all columns: what it says, and the sum at its right. */
+  readonly together?: readonly [name: ReactNode, sum: ReactNode];
+}
+
+/** Fewer rows than these are all drawn: looking after which are in sight costs more. */
+const DRAWN_WHOLE = 60;
+const ROW_PX = 33;
+
+const alignOf = (align: 'right' | undefined) => (align === 'right' ? 'text-right' : 'text-left');
+
+/** Which rows are drawn, and how much room stands for those above and below. */
+function useRowsInSight<Item>(rows: readonly Row<Item>[], whole: boolean) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: rows.length,
+    enabled: !whole,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_PX,
+    overscan: 15,
+  });
+  if (whole) return { scroller, drawn: rows.map((row, at) => ({ row, at })), abovePx: 0, belowPx: 0 };
+  const inSight = virtual.getVirtualItems();
+  const drawn = inSight.flatMap(({ index }) => {
+    const row = rows[index];
+    return row ? [{ row, at: index }] : [];
+  });
+  const last = inSight.at(-1);
+  return {
+    scroller,
+    drawn,
+    abovePx: inSight[0]?.start ?? 0,
+    belowPx: last ? virtual.getTotalSize() - last.end : 0,
+  };
+}
+
+/** A table of things, one a row; a click on a title puts them in order, further clicks the other way and back. */
+export function DataTable<Item>({
+  columns,
+  items,
+  keyOf,
+  caption,
+  label,
+  maxHeight = 'max-h-[46vh]',
+  together,
+}: DataTableProps<Item>) {
+  const [sorting, setSorting] = useState<SortingState>([]);
+  const data = useMemo(() => [...items], [items]);
+  const defined = useMemo<ColumnDef<Item>[]>(
+    () =>
+      columns.map(({ key, sortBy }) => ({
+        id: key,
+        ...(sortBy ? { accessorFn: sortBy, sortingFn: 'alphanumeric' } : {}),
+        enableSorting: sortBy !== undefined,
+        sortDescFirst: false,
+      })),
+    [columns],
+  );
+  const table = useReactTable({
+    data,
+    columns: defined,
+    state: { sorting },
+    onSortingChange: setSorting,
+    getRowId: keyOf,
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+  });
+  const { rows } = table.getRowModel();
+  const { scroller, drawn, abovePx, belowPx } = useRowsInSight(
+    rows,
+    label === undefined || rows.length <= DRAWN_WHOLE,
+  );
+  // A head that stays covers what is scrolled under it: only where there is much to scroll.
+  const headStays = label !== undefined && rows.length > DRAWN_WHOLE;
+  const room = (px: number) =>
+    px > 0 && (
+      <tr aria-hidden style={{ height: px }}>
+        <td colSpan={columns.length} />
+      </tr>
+    );
+  const drawing = (
+    <table className="w-full border-collapse text-sm" aria-rowcount={rows.length + 1}>
+      {caption && <caption className="pb-1 text-left font-bold">{caption}</caption>}
+      <thead className={headStays ? 'sticky top-0 bg-sheet' : ''}>
+        <tr className="h-9 border-b border-ink text-quiet">
+          {columns.map(({ key, title, align, width = '' }) => {
+            const header = table.getColumn(key);
+            const sorted = header?.getIsSorted();
+            return (
+              <th
+                key={key}
+                aria-sort={sorted ? (sorted === 'asc' ? 'ascending' : 'descending') : undefined}
+                className={`py-1 pr-3 align-middle font-normal ${alignOf(align)} ${width}`}
+              >
+                {header?.getCanSort() ? (
+                  <button
+                    type="button"
+                    className="inline-flex min-h-9 items-center gap-1 hover:text-ink"
+                    onClick={header.getToggleSortingHandler()}
+                  >
+                    {title}
+                    {sorted === 'asc' && <ArrowUp size={14} aria-hidden />}
+                    {sorted === 'desc' && <ArrowDown size={14} aria-hidden />}
+                  </button>
+                ) : (
+                  title
+                )}
+              </th>
+            );
+          })}
+        </tr>
+      </thead>
+      <tbody>
+        {room(abovePx)}
+        {drawn.map(({ row, at }) => (
+          <tr key={row.id} aria-rowindex={at + 2} className="border-b border-hairline-soft align-top">
+            {columns.map(({ key, cell, align, names, className = '' }) => {
+              const look = `py-1.5 pr-3 ${alignOf(align)} ${className}`;
+              return names ? (
+                <th key={key} scope="row" className={`${look} font-semibold`}>
+                  {cell(row.original)}
+                </th>
+              ) : (
+                <td key={key} className={look}>
+                  {cell(row.original)}
+                </td>
+              );
+            })}
+          </tr>
+        ))}
+        {room(belowPx)}
+      </tbody>
+      {together && (
+        <tfoot>
+          <tr className="font-bold">
+            <th scope="row" colSpan={columns.length - 1} className="py-2 pr-3 text-left">
+              {together[0]}
+            </th>
+            <td className="pr-3 text-right text-lg">{together[1]}</td>
+          </tr>
+        </tfoot>
+      )}
+    </table>
+  );
+  return label === undefined ? (
+    drawing
+  ) : (
+    <div
+      ref={scroller}
+      className={`shrink-0 overflow-auto ${maxHeight}`}
+      tabIndex={0}
+      role="region"
+      aria-label={label}
+    >
+      {drawing}
+    </div>
+  );
+}
