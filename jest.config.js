@@ -7,11 +7,13 @@ const swc = {
   module: { type: 'es6' },
 };
 
-// A mutation run looks at the tests of some folders only.
+// A mutation run looks at the tests of some folders or files only.
 const folders = process.env.NEAT_SILL_TEST_FOLDERS?.split(' ') ?? ['{core,server,web,cli,scripts}'];
 
 export default {
-  testMatch: folders.map((folder) => `<rootDir>/${folder}/**/*.test.{ts,tsx}`),
+  testMatch: folders.map((folder) =>
+    /[.]tsx?$/.test(folder) ? `<rootDir>/${folder}` : `<rootDir>/${folder}/**/*.test.{ts,tsx}`,
+  ),
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   modulePathIgnorePatterns: ['/dist/', '<rootDir>/.data/'],
   transform: { '^.+\\.tsx?$': ['@swc/jest', swc] },

@@ -1,5 +1,6 @@
-// npm run mutate -- FOLDER_OR_FILE [FOLDER_OF_TESTS ...]: breaks the code there in small ways and tells which breaks no
-// test notices. Tests are those beside it, or those of the folders named after it.
+// npm run mutate -- FOLDER_OR_FILE [TESTS ...]: breaks the code there in small ways and tells which breaks no test
+// notices. Tests are those beside it, or those of the folders and files named after it. What a run found is kept in
+// .data/mutants-found: the next one tries only what has changed, in the code or in its tests.
 import { spawnSync } from 'node:child_process';
 import { existsSync, statSync } from 'node:fs';
 import { dirname } from 'node:path';
@@ -14,7 +15,9 @@ const mutate = isFolder
   ? [`${target}/**/*.ts`, `${target}/**/*.tsx`, `!**/*.test.ts`, `!**/*.test.tsx`, `!**/index.ts`].join(',')
   : target;
 const testFolders = tests.length > 0 ? tests : [isFolder ? target : dirname(target)];
-const { status } = spawnSync('npx', ['--no-install', 'stryker', 'run', '--mutate', mutate], {
+const found = `.data/mutants-found/${target.replaceAll(/[^a-zA-Z0-9]+/g, '-')}.json`;
+const incremental = ['--incremental', '--incrementalFile', found];
+const { status } = spawnSync('npx', ['--no-install', 'stryker', 'run', '--mutate', mutate, ...incremental], {
   stdio: 'inherit',
   env: { ...process.env, NEAT_SILL_TEST_FOLDERS: testFolders.join(' ') },
 });
