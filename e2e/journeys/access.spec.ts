@@ -59,7 +59,7 @@ test('every screen outside a job is accessible, in day and evening colours', asy
 test('the sheets of film and site plan are accessible', async ({ signedIn: page }) => {
   await openDemoJob(page, 'library', 'film');
   await page.getByText('Why here').first().click();
-  await page.getByRole('button', { name: 'Seen by day' }).click();
+  await page.getByRole('radio', { name: 'Seen by day' }).click();
   expect(await faults(page), 'film').toEqual([]);
   for (const film of ['Gannet Silver 20', 'Eider Warm 70']) await page.getByLabel(`compare ${film}`).check();
   await page.getByRole('button', { name: 'Compare 2' }).click();

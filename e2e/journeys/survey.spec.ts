@@ -141,7 +141,7 @@ test('how a pane was found: a mark with its photograph, and a strip that a blind
   await page.getByText('As found, and hidden strips').click();
   await page.getByRole('button', { name: 'Scratch, chip or other mark' }).click();
   const sheet = page.getByRole('dialog');
-  await sheet.getByRole('button', { name: 'Scratch' }).click();
+  await sheet.getByRole('radio', { name: 'Scratch' }).click();
   await sheet.getByRole('button', { name: 'bottom left' }).click();
   await sheet.getByLabel('Note, if you like').fill('as long as a hand');
   await sheet

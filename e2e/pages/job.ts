@@ -36,7 +36,7 @@ export async function addWall(page: Page, room: string, name: string): Promise<v
   await page.getByRole('button', { name: /^(Add a wall|Wall)$/ }).click();
   await page.getByLabel('Room or elevation').fill(room);
   await page.getByRole('textbox', { name: 'Wall', exact: true }).fill(name);
-  await page.getByRole('button', { name: 'SW', exact: true }).click();
+  await page.getByRole('radio', { name: 'SW', exact: true }).click();
   await page.getByRole('button', { name: 'Add the wall' }).click();
 }
 

@@ -372,23 +372,22 @@ test('the glass that instruments see otherwise', () => {
     { about: 'solar', entered: 0.7, found: 0.4 },
     { about: 'uv', entered: 0.5, found: 0.1 },
   ] as const;
-  expect(disagreements.map((each) => describeGlassDoubt({ disagreements: [each], likely: null }, 'mm')))
-    .toMatchInlineSnapshot(`
+  const said = (each: readonly (typeof disagreements)[number][], likely: 'triple' | null) =>
+    describeGlassDoubt({ disagreements: each, likely }, 'mm').replaceAll('\u00a0', ' ');
+  expect(disagreements.map((each) => said([each], null))).toMatchInlineSnapshot(`
    [
      "The detector counts 3 panes where 2 are entered.",
      "It finds a low-e coating on face 3 that is not entered.",
      "It finds no low-e coating.",
      "The low-e coating is on face 2, not on 3.",
      "The glass is 12 mm thick, entered 8 mm.",
-     "60 % of the light comes through, such glass lets 78 %.",
-     "40 % of the heat comes through, such glass lets 70 %.",
-     "10 % of the UV comes through, such glass lets 50 %.",
+     "60 % of the light comes through, such glass lets 78 %.",
+     "40 % of the heat comes through, such glass lets 70 %.",
+     "10 % of the UV comes through, such glass lets 50 %.",
    ]
   `);
-  expect(
-    describeGlassDoubt({ disagreements: [disagreements[0], disagreements[5]], likely: 'triple' }, 'mm'),
-  ).toMatchInlineSnapshot(
-    `"The detector counts 3 panes where 2 are entered; 60 % of the light comes through, such glass lets 78 %. Perhaps it is: sealed triple unit."`,
+  expect(said([disagreements[0], disagreements[5]], 'triple')).toMatchInlineSnapshot(
+    `"The detector counts 3 panes where 2 are entered; 60 % of the light comes through, such glass lets 78 %. Perhaps it is: sealed triple unit."`,
   );
 });
 

@@ -1,6 +1,7 @@
 import { useState, type ReactNode } from 'react';
 import { Button } from './Button.tsx';
 import { TextField } from './Field.tsx';
+import { OneOf } from './OneOf.tsx';
 import { PlacePicker, type Place } from './PlacePicker.tsx';
 import { Sheet } from './Sheet.tsx';
 
@@ -29,23 +30,14 @@ export function NoteAtPlace<Kind extends string>(props: NoteAtPlaceProps<Kind>) 
     <Sheet title={title} open onClose={onClose}>
       {figure(place, setPlace)}
       <PlacePicker place={place} onPlace={setPlace} />
-      <div
+      <OneOf
+        label="What it is"
+        look="key"
         className={`grid gap-1 ${columns === 2 ? 'grid-cols-2' : 'grid-cols-3'}`}
-        role="group"
-        aria-label="What it is"
-      >
-        {kinds.map((each) => (
-          <Button
-            key={each}
-            className="min-h-12 px-1"
-            aria-pressed={kind === each}
-            weight={kind === each ? 'act' : 'plain'}
-            onClick={() => setKind(each)}
-          >
-            {names[each]}
-          </Button>
-        ))}
-      </div>
+        options={kinds.map((each) => [each, names[each]])}
+        value={kind}
+        onChoose={setKind}
+      />
       <TextField
         label="Note, if you like"
         className="min-h-12 rounded-sm border border-hairline bg-sheet px-3 text-ink"

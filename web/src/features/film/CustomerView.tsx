@@ -4,6 +4,7 @@ import { countOf, formatArea, formatMoney, formatShare } from '@neat-sill/core/u
 import { describeCoverage } from '@neat-sill/core/words';
 import { Dialog } from 'radix-ui';
 import { useMemo, useState } from 'react';
+import { OneOf } from '../../ui/OneOf.tsx';
 import { WallDrawing } from '../../drawing/WallDrawing.tsx';
 import { SHOWS_NOTHING, SILENT, useJob, useLivePlan, useUnit, type PaneWithId } from '../job/index.ts';
 import { wallMarks } from '../wall/index.ts';
@@ -132,19 +133,18 @@ export function CustomerView({ onClose }: { onClose: () => void }) {
           </header>
           <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
             <section className="flex min-h-[420px] min-w-0 flex-1 flex-col gap-2 p-5" aria-label="The wall">
-              <div className="flex flex-wrap gap-2" role="group" aria-label="When and from where">
-                {SHOWN.map(({ name }, each) => (
-                  <button
-                    key={name}
-                    type="button"
-                    aria-pressed={at === each}
-                    className="min-h-11 rounded-sm border border-hairline bg-sheet px-4 aria-pressed:border-edge aria-pressed:bg-edge-tint aria-pressed:font-semibold"
-                    onClick={() => setAt(each)}
-                  >
+              <OneOf
+                label="When and from where"
+                options={SHOWN.map(({ name }, each) => [
+                  String(each),
+                  <span key={name} className="px-3">
                     {name}
-                  </button>
-                ))}
-              </div>
+                  </span>,
+                ])}
+                value={String(at)}
+                look="key"
+                onChoose={(each) => setAt(Number(each))}
+              />
               <WallDrawing
                 wall={placed}
                 name={wall.name}

@@ -4,6 +4,7 @@ import type { SunYear } from '@neat-sill/core/sun';
 import { MONTH_NAMES } from '@neat-sill/core/words';
 import { max, scaleBand, scaleLinear, sum } from 'd3';
 import { useState } from 'react';
+import { OneOf } from '../../ui/OneOf.tsx';
 
 const SHEET = { width: 640, height: 230 };
 const MARGIN = { left: 44, right: 10, top: 12, bottom: 44 };
@@ -54,19 +55,15 @@ export function YearOfSun({
     <figure className="shrink-0">
       <figcaption className="flex flex-wrap items-center justify-between gap-3 text-sm text-quiet">
         <span>Heat let in by month, and heat lost below the line, kWh/m²; hours of direct sun beneath</span>
-        <span className="flex gap-1" role="group" aria-label="Which sky">
-          {(['average', 'clear'] as const).map((each) => (
-            <button
-              key={each}
-              type="button"
-              aria-pressed={sky === each}
-              className="min-h-8 rounded-sm border border-hairline px-2.5 text-ink aria-pressed:border-edge aria-pressed:bg-edge-tint aria-pressed:font-semibold"
-              onClick={() => setSky(each)}
-            >
-              {each === 'average' ? 'average sky' : 'clear sky'}
-            </button>
-          ))}
-        </span>
+        <OneOf
+          label="Which sky"
+          options={[
+            ['average', 'average sky'],
+            ['clear', 'clear sky'],
+          ]}
+          value={sky}
+          onChoose={setSky}
+        />
       </figcaption>
       <svg
         viewBox={`0 0 ${SHEET.width} ${SHEET.height}`}

@@ -1,68 +1,55 @@
+import { zodResolver } from '@hookform/resolvers/zod';
 import { formatNumber } from '@neat-sill/core/units';
-import { NEW_WALL, trueBearing, type TrueBearing, type Wall } from '@neat-sill/core/survey';
+import type { TrueBearing, Wall } from '@neat-sill/core/survey';
 import { openWallSun } from '@neat-sill/core/sun';
-import { Fragment, useState, type FormEvent } from 'react';
+import { Controller, useForm, useWatch, type Control, type FieldPath } from 'react-hook-form';
 import { Button } from '../../ui/Button.tsx';
 import { Choice, TextField } from '../../ui/Field.tsx';
 import { showMinute, today } from '../../ui/format.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { Note } from '../../ui/Note.tsx';
+import { OneOf } from '../../ui/OneOf.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 import { useJob, useUnit } from '../job/index.ts';
+import {
+  UNCERTAINTY_DEG,
+  correctedBearing,
+  readBearing,
+  wallFormOf,
+  wallFormSchema,
+  wallOfForm,
+  type WallData,
+  type WallForm,
+} from './wallForm.ts';
 
-type WallData = Pick<
-  Wall,
-  | 'name'
-  | 'bearingDeg'
-  | 'bearingSource'
-  | 'compassDeg'
-  | 'bearingUncertaintyDeg'
-  | 'widthMm'
-  | 'heightMm'
-  | 'floorMm'
-  | 'shade'
->;
-type BearingSource = Wall['bearingSource'];
-
-/** How far off a bearing may be, by where it comes from; a guess off the street is good to a point of the compass. */
-const UNCERTAINTY_DEG: Readonly<Record<BearingSource, number>> = { map: 3, compass: 5, rough: 22, plan: 5 };
-const SOURCES: readonly (readonly [BearingSource, string])[] = [
+const SOURCES: readonly (readonly [WallForm['source'], string])[] = [
   ['map', 'From a map or plan'],
   ['compass', 'Read off a compass'],
   ['rough', 'Known only roughly'],
   ['plan', 'As it stands on the site plan'],
 ];
-
-interface WallSheetProps {
-  readonly wall: Wall | null;
-  readonly onClose: () => void;
-  readonly onSave: (wall: WallData, roomName: string) => void;
-}
-
 const POINTS = [
-  ['N', 0],
-  ['NE', 45],
-  ['E', 90],
-  ['SE', 135],
-  ['S', 180],
-  ['SW', 225],
-  ['W', 270],
-  ['NW', 315],
+  ['0', 'N'],
+  ['45', 'NE'],
+  ['90', 'E'],
+  ['135', 'SE'],
+  ['180', 'S'],
+  ['225', 'SW'],
+  ['270', 'W'],
+  ['315', 'NW'],
 ] as const;
 
 function BearingNote({
   source,
   degrees,
   corrected,
-  problem,
 }: {
-  source: BearingSource;
-  degrees: number;
+  source: WallForm['source'];
+  degrees: number | null;
   corrected: TrueBearing | null;
-  problem: boolean;
 }) {
   const { header } = useJob();
-  if (problem) return null;
+  if (degrees === null) return null;
   if (corrected) {
     const { declinationDeg, bearingDeg, model } = corrected;
     return (
@@ -87,160 +74,119 @@ function BearingNote({
   );
 }
 
-interface ShadeProps {
-  readonly shade: Wall['shade'];
-  readonly onChange: (shade: Wall['shade']) => void;
-  readonly floorMm: number;
-  readonly onFloor: (mm: number) => void;
-  /** Whether what is written of the neighbours can't be taken as it stands. */
-  readonly onWrong: (wrong: boolean) => void;
-}
+type LengthName = Extract<FieldPath<WallForm>, `${string}Mm`>;
 
-/** Bearings and heights as written, `180 12, 225 25`; null where a part of it is none. */
-function readHorizon(text: string): Wall['shade']['horizon'] | null {
-  const parts = text.split(',').flatMap((part) => part.trim() || []);
-  const points = parts.map((part) => part.split(/\s+/).map(Number));
-  const right = points.every(
-    ([bearing = NaN, altitude = NaN, more]) =>
-      bearing >= 0 && bearing <= 360 && altitude >= 0 && altitude <= 90 && more === undefined,
-  );
-  return right ? points.map(([bearingDeg = 0, altitudeDeg = 0]) => ({ bearingDeg, altitudeDeg })) : null;
-}
-
-const FIN_SIDES = { finLeft: 'left', finRight: 'right' } as const;
-
-/** What keeps the sun off: overhang, side fins, and how high neighbours reach, by bearing. */
-function Shade({ shade, onChange, floorMm, onFloor, onWrong }: ShadeProps) {
+/** A length of the wall. */
+function WallLength({
+  control,
+  name,
+  label,
+  side = false,
+}: {
+  control: Control<WallForm>;
+  name: LengthName;
+  label: string;
+  /** A side of the wall itself, which is longer than nothing. */
+  side?: boolean;
+}) {
   const unit = useUnit();
-  const [horizon, setHorizon] = useState(
-    shade.horizon.map(({ bearingDeg, altitudeDeg }) => `${bearingDeg} ${altitudeDeg}`).join(', '),
-  );
-  const read = readHorizon(horizon);
-  const overhang = shade.overhang ?? { depthMm: 0, aboveMm: 0 };
-  const field = (label: string, valueMm: number, take: (mm: number) => void) => (
-    <LengthField
-      label={label}
-      valueMm={valueMm}
-      unit={unit}
-      expects="any"
-      draftKey={`wall ${label}`}
-      onTake={(taken) => take(taken.mm)}
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field }) => (
+        <LengthField
+          label={label}
+          valueMm={field.value}
+          unit={unit}
+          expects={side ? 'glass' : 'any'}
+          draftKey={`wall ${name}`}
+          onTake={({ mm }) => field.onChange(mm)}
+        />
+      )}
     />
   );
-  const setFin = (side: 'finLeft' | 'finRight', change: Partial<NonNullable<Wall['shade']['finLeft']>>) => {
-    const fin = { depthMm: 0, besideMm: 0, ...shade[side], ...change };
-    onChange({ ...shade, [side]: fin.depthMm > 0 ? fin : null });
-  };
+}
+
+/** What keeps the sun off: overhang, side fins, and how high neighbours reach, by bearing. */
+function Shade({
+  control,
+  horizon,
+}: {
+  control: Control<WallForm>;
+  horizon: Parameters<typeof TextField>[0];
+}) {
+  const [overhangMm, finLeftMm, finRightMm] = useWatch({
+    control,
+    name: ['overhangDepthMm', 'finLeftDepthMm', 'finRightDepthMm'],
+  });
+  const length = (name: LengthName, label: string) => (
+    <WallLength control={control} name={name} label={label} />
+  );
   return (
     <details>
       <summary className="cursor-pointer font-semibold">Height and shade</summary>
       <div className="mt-3 grid gap-4 sm:grid-cols-2">
-        {field('Its floor over the ground', floorMm, onFloor)}
-        {field('Overhang, how deep', overhang.depthMm, (depthMm) =>
-          onChange({ ...shade, overhang: depthMm > 0 ? { ...overhang, depthMm } : null }),
-        )}
-        {shade.overhang &&
-          field('Overhang, how far above the glass', overhang.aboveMm, (aboveMm) =>
-            onChange({ ...shade, overhang: { ...overhang, aboveMm } }),
-          )}
-        {(['finLeft', 'finRight'] as const).map((side) => (
-          <Fragment key={side}>
-            {field(`Fin at its ${FIN_SIDES[side]}, how deep`, shade[side]?.depthMm ?? 0, (depthMm) =>
-              setFin(side, { depthMm }),
-            )}
-            {shade[side] &&
-              field(
-                `Fin at its ${FIN_SIDES[side]}, how far beside the glass`,
-                shade[side].besideMm,
-                (besideMm) => setFin(side, { besideMm }),
-              )}
-          </Fragment>
-        ))}
-        <TextField
-          label="Neighbours: bearing and height in degrees"
-          placeholder="180 12, 225 25"
-          value={horizon}
-          problem={read ? undefined : 'Write a bearing (0 to 360) and a height (0 to 90), as 180 12, 225 25.'}
-          onChange={(event) => {
-            setHorizon(event.target.value);
-            const next = readHorizon(event.target.value);
-            onWrong(next === null);
-            if (next) onChange({ ...shade, horizon: next });
-          }}
-        />
+        {length('floorMm', 'Its floor over the ground')}
+        {length('overhangDepthMm', 'Overhang, how deep')}
+        {overhangMm > 0 && length('overhangAboveMm', 'Overhang, how far above the glass')}
+        {length('finLeftDepthMm', 'Fin at its left, how deep')}
+        {finLeftMm > 0 && length('finLeftBesideMm', 'Fin at its left, how far beside the glass')}
+        {length('finRightDepthMm', 'Fin at its right, how deep')}
+        {finRightMm > 0 && length('finRightBesideMm', 'Fin at its right, how far beside the glass')}
+        <TextField {...horizon} />
       </div>
     </details>
   );
 }
 
+interface WallDialogProps {
+  readonly wall: Wall | null;
+  readonly onClose: () => void;
+  readonly onSave: (wall: WallData, roomName: string) => void;
+}
+
 /** Room, name, bearing and size of a wall. */
-export function WallDialog({ wall, onClose, onSave }: WallSheetProps) {
+export function WallDialog({ wall, onClose, onSave }: WallDialogProps) {
   const { records, header, rules } = useJob();
-  const unit = useUnit();
-  const [source, setSource] = useState<BearingSource>(wall?.bearingSource ?? 'map');
-  const [floorMm, setFloorMm] = useState(wall?.floorMm ?? 0);
-  const [shade, setShade] = useState<Wall['shade']>(wall?.shade ?? NEW_WALL.shade);
-  const [room, setRoom] = useState(
-    (wall && records.room[wall.roomId]?.name) ?? Object.values(records.room)[0]?.name ?? '',
-  );
-  const [name, setName] = useState(wall?.name ?? '');
-  const [bearing, setBearing] = useState(String(wall?.compassDeg ?? wall?.bearingDeg ?? 180));
-  const [size, setSize] = useState({
-    widthMm: wall?.widthMm ?? rules.survey.newWallWidthMm,
-    heightMm: wall?.heightMm ?? rules.survey.newWallHeightMm,
+  const [firstRoom] = Object.values(records.room);
+  const { register, control, handleSubmit, setValue, formState } = useForm<WallForm>({
+    resolver: zodResolver(wallFormSchema),
+    defaultValues: wallFormOf(wall && { ...wall, room: records.room[wall.roomId]?.name ?? '' }, {
+      room: firstRoom?.name ?? '',
+      widthMm: rules.survey.newWallWidthMm,
+      heightMm: rules.survey.newWallHeightMm,
+    }),
   });
-  const [shadeWrong, setShadeWrong] = useState(false);
-  const [tried, setTried] = useState(false);
-  const degrees = Number(bearing.trim().replace(/°$/, ''));
-  const bearingProblem =
-    bearing.trim() === '' || !(degrees >= 0 && degrees <= 360)
-      ? 'Type degrees from 0 (north) to 360.'
-      : undefined;
-  const corrected =
-    source === 'compass' && !bearingProblem ? trueBearing(degrees, header.site, new Date()) : null;
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    setTried(true);
-    if (room.trim() && name.trim() && !bearingProblem && !shadeWrong)
-      onSave(
-        {
-          name: name.trim(),
-          bearingDeg: corrected?.bearingDeg ?? degrees,
-          bearingSource: source,
-          compassDeg: corrected ? degrees : null,
-          bearingUncertaintyDeg: UNCERTAINTY_DEG[source],
-          floorMm,
-          shade,
-          ...size,
-        },
-        room.trim(),
-      );
-  };
+  const [source, bearing] = useWatch({ control, name: ['source', 'bearing'] });
+  const degrees = readBearing(bearing);
+  const corrected = correctedBearing({ source, bearing }, header.site, new Date());
+  const wrong = (name: keyof WallForm) => formState.errors[name]?.message;
+  const submit = handleSubmit((form) => onSave(wallOfForm(form, corrected), form.room));
   return (
     <Sheet title={wall ? 'Change the wall' : 'Add a wall'} open onClose={onClose}>
-      <form onSubmit={submit} className="flex flex-col gap-4" noValidate>
+      <form onSubmit={(event) => void submit(event)} className="flex flex-col gap-4" noValidate>
         <div className="grid gap-4 sm:grid-cols-2">
-          <TextField
-            label="Room or elevation"
-            value={room}
-            autoFocus
-            onChange={(event) => setRoom(event.target.value)}
-            problem={tried && !room.trim() ? 'Name the room.' : undefined}
-          />
+          <TextField label="Room or elevation" autoFocus problem={wrong('room')} {...register('room')} />
           <TextField
             label="Wall"
             placeholder="South-west wall"
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-            problem={tried && !name.trim() ? 'Name the wall.' : undefined}
+            problem={wrong('name')}
+            {...register('name')}
           />
         </div>
         <div className="grid gap-4 sm:grid-cols-2">
-          <Choice
-            label="Its bearing"
-            value={source}
-            options={SOURCES.filter(([each]) => each !== 'plan' || wall?.plan)}
-            onChoose={setSource}
+          <Controller
+            control={control}
+            name="source"
+            render={({ field }) => (
+              <Choice
+                label="Its bearing"
+                value={field.value}
+                options={SOURCES.filter(([each]) => each !== 'plan' || wall?.plan)}
+                onChoose={field.onChange}
+              />
+            )}
           />
           <TextField
             label={
@@ -249,52 +195,31 @@ export function WallDialog({ wall, onClose, onSave }: WallSheetProps) {
                 : 'Its outside faces, degrees from north'
             }
             inputMode="decimal"
-            value={bearing}
-            onChange={(event) => setBearing(event.target.value)}
-            problem={tried ? bearingProblem : undefined}
+            problem={wrong('bearing')}
+            {...register('bearing')}
           />
         </div>
-        <BearingNote
-          source={source}
-          degrees={degrees}
-          corrected={corrected}
-          problem={bearingProblem !== undefined}
+        <BearingNote source={source} degrees={degrees} corrected={corrected} />
+        <OneOf
+          label="Compass points"
+          look="key"
+          className="grid grid-cols-8 gap-1"
+          options={POINTS}
+          value={degrees === null ? null : (POINTS.find(([at]) => Number(at) === degrees)?.[0] ?? null)}
+          onChoose={(at) => setValue('bearing', at, { shouldValidate: formState.isSubmitted })}
         />
-        <div className="grid grid-cols-8 gap-1" role="group" aria-label="Compass points">
-          {POINTS.map(([point, at]) => (
-            <Button
-              key={point}
-              className="px-0"
-              aria-pressed={degrees === at}
-              weight={degrees === at ? 'act' : 'plain'}
-              onClick={() => setBearing(String(at))}
-            >
-              {point}
-            </Button>
-          ))}
-        </div>
         <div className="grid gap-4 sm:grid-cols-2">
-          <LengthField
-            label="Wall width"
-            valueMm={size.widthMm}
-            unit={unit}
-            draftKey="wall width"
-            onTake={(taken) => setSize({ ...size, widthMm: taken.mm })}
-          />
-          <LengthField
-            label="Wall height"
-            valueMm={size.heightMm}
-            unit={unit}
-            draftKey="wall height"
-            onTake={(taken) => setSize({ ...size, heightMm: taken.mm })}
-          />
+          <WallLength control={control} name="widthMm" label="Wall width" side />
+          <WallLength control={control} name="heightMm" label="Wall height" side />
         </div>
         <Shade
-          shade={shade}
-          onChange={setShade}
-          floorMm={floorMm}
-          onFloor={setFloorMm}
-          onWrong={setShadeWrong}
+          control={control}
+          horizon={{
+            label: 'Neighbours: bearing and height in degrees',
+            placeholder: '180 12, 225 25',
+            problem: wrong('horizon'),
+            ...register('horizon'),
+          }}
         />
         <div className="flex justify-end gap-3">
           <Button onClick={onClose}>Cancel</Button>

@@ -2,6 +2,7 @@ import { wallAdded, wallChanged } from '@neat-sill/core/survey';
 import { removeWithDependents } from '@neat-sill/core/job';
 import { Compass, Copy, FlipHorizontal2, Map as MapIcon, Plus, Trash2 } from 'lucide-react';
 import { useCallback, useMemo, useState } from 'react';
+import { OneOf } from '../../ui/OneOf.tsx';
 import { WallDrawing } from '../../drawing/WallDrawing.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
@@ -99,19 +100,12 @@ const SEEN_BY: readonly (readonly [SeenBy, string])[] = [
 function LookAt({ seenBy }: { seenBy: SeenBy }) {
   const dispatch = useAppDispatch();
   return (
-    <div className="flex gap-1" role="group" aria-label="How the glass is shown">
-      {SEEN_BY.map(([each, name]) => (
-        <button
-          key={each}
-          type="button"
-          aria-pressed={seenBy === each}
-          className="min-h-8 rounded-sm border border-hairline px-2.5 text-sm aria-pressed:border-edge aria-pressed:bg-edge-tint aria-pressed:font-semibold"
-          onClick={() => dispatch(viewActions.lookedAt(each))}
-        >
-          {name}
-        </button>
-      ))}
-    </div>
+    <OneOf
+      label="How the glass is shown"
+      options={SEEN_BY}
+      value={seenBy}
+      onChoose={(each) => dispatch(viewActions.lookedAt(each))}
+    />
   );
 }
 
