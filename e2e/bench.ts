@@ -30,7 +30,7 @@ test('keystrokes in a job of 600 panes, from key to paint', async ({ signedIn: p
   await page
     .getByLabel('List or drawing', { exact: true })
     .setInputFiles({ name: 'large.csv', mimeType: 'text/csv', buffer: Buffer.from(largeList()) });
-  await page.getByRole('button', { name: `Take ${PANES} panes from ${PANES} rows` }).click();
+  await page.getByRole('button', { name: `Import ${PANES} panes from ${PANES} lines` }).click();
   await page.getByRole('button', { name: 'Close' }).click();
   await expect(page.getByRole('status').filter({ hasText: /^Saved/ })).toBeVisible({ timeout: 60_000 });
   await wall(page).focus();

@@ -96,11 +96,11 @@ test('films come from a sheet: good ones kept, the others said; a sold job keeps
   await sheetOf(page, SHEET);
   await expect(page.getByText(/visible light alone brings 0.28/)).toBeVisible();
   await expect(page.getByText(/Skua Clear 4 \(solar reflectance inside, UV transmittance\)/)).toBeVisible();
-  await page.getByRole('button', { name: 'Take 2 films' }).click();
+  await page.getByRole('button', { name: 'Import 2 films' }).click();
   await expect(page.getByText(/^2 films kept/)).toBeVisible();
   const dearer = 'Gannet Silver 20,silverSolar,38,18,56,57,14,52,34,1,0.7,1524,30480,499';
   await sheetOf(page, `${COLUMNS}\n${dearer}`);
-  await page.getByRole('button', { name: 'Take 1 film' }).click();
+  await page.getByRole('button', { name: 'Import 1 film' }).click();
   await page.getByRole('button', { name: 'Done' }).click();
   await page.getByLabel('Find by name or kind').fill('fulmar');
   await expect(page.getByRole('heading', { name: 'Fulmar Grey 25' })).toBeVisible();

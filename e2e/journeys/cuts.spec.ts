@@ -66,7 +66,7 @@ test('what if: other widths and schools stand side by side, one is taken and und
   await page.getByRole('button', { name: 'What if' }).click();
   const narrow = page.getByRole('row', { name: /Gannet Silver 20, 914 mm only/ });
   await expect(narrow.getByRole('cell').nth(2)).toContainText('%');
-  await narrow.getByRole('button', { name: /^Take Gannet Silver 20, 914 mm only/ }).click();
+  await narrow.getByRole('button', { name: /^Use Gannet Silver 20, 914 mm only/ }).click();
   await expect(page.getByText('914 mm wide').first()).toBeVisible();
   await expect(page.getByRole('row', { name: /any width/ })).toBeVisible();
   await page.getByRole('button', { name: /^Undo/ }).click();
@@ -159,7 +159,7 @@ test('cut one pull at a time: the plan reserves its roll, each tick takes film o
   await expect(roll).toContainText('for Lantern Quay Library');
   await expect(roll).toContainText(`${left} left`);
   await expect(page.getByRole('row').filter({ hasText: 'G-119' })).toContainText('offcut');
-  await expect(roll.getByRole('button', { name: 'Take G-118 off the rack' })).toBeDisabled();
+  await expect(roll.getByRole('button', { name: 'Remove G-118 from the rack' })).toBeDisabled();
 });
 
 test('the rack takes a stock list, says which lines it can’t, and keeps lot and place', async ({
@@ -186,7 +186,7 @@ test('the rack takes a stock list, says which lines it can’t, and keeps lot an
   await page.getByLabel('Place').fill('under the bench');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(roll).toContainText('under the bench');
-  await roll.getByRole('button', { name: 'Take G-300 off the rack' }).click();
+  await roll.getByRole('button', { name: 'Remove G-300 from the rack' }).click();
   await expect(roll).toBeHidden();
 });
 
@@ -281,7 +281,7 @@ test('a pane kept on a roll that has left the rack is named, and may come off an
   await page.getByRole('menuitem', { name: 'Stays on this roll, whatever is planned' }).click();
   await saved(page);
   await page.goto('/rack');
-  await page.getByRole('button', { name: 'Take P-31 off the rack' }).click();
+  await page.getByRole('button', { name: 'Remove P-31 from the rack' }).click();
   await expect(page.getByRole('row').filter({ hasText: 'P-31' })).toBeHidden();
   await page.goto(pathname);
   await expect(

@@ -26,7 +26,7 @@ test('what the room wants decides which film comes first, with its reason', asyn
   await expect(page.getByText(/No film of the shop does all that is a must here/)).toBeVisible();
   await want(page, 'Delay a burglar').click();
   await expect(hides).toBeVisible();
-  await answers(page).getByRole('button', { name: /^Take/ }).first().click();
+  await answers(page).getByRole('button', { name: /^Use/ }).first().click();
   await expect(paneOnWall(page, '1')).not.toHaveAccessibleName(/no film/);
   await saved(page);
   await page.reload();

@@ -34,13 +34,13 @@ test('a list of panes: columns are matched, good rows taken, bad ones shown with
   await expect(bad.getByRole('row')).toHaveCount(3);
   await expect(bad).toContainText(/line 3.*letter where a digit belongs/);
   await expect(bad).toContainText(/line 4.*“porthole” is not known/);
-  await page.getByRole('button', { name: 'Take 4 panes from 2 lines' }).click();
+  await page.getByRole('button', { name: 'Import 4 panes from 2 lines' }).click();
   await expect(page.getByRole('region', { name: 'All panes' }).getByRole('row')).toHaveCount(5);
 
   // Out as XLSX and in again: the same sizes once more.
   const xlsx = await downloaded(page, 'XLSX');
   await input(page).setInputFiles(xlsx);
-  await page.getByRole('button', { name: 'Take 4 panes from 4 lines' }).click();
+  await page.getByRole('button', { name: 'Import 4 panes from 4 lines' }).click();
   const rows = page.getByRole('region', { name: 'All panes' }).getByRole('row');
   await expect(rows.filter({ hasText: '640' })).toHaveCount(6);
   const text = readFileSync(await downloaded(page, 'CSV'), 'utf8');

@@ -10,7 +10,7 @@ test('undo and redo of everything in a job, also after a reload', async ({ signe
   await page.keyboard.press('Alt+n');
   await readTape(page, ['700', '700', '700', '900', '900', '900']);
   await wall(page).focus();
-  await page.getByRole('button', { name: 'Take pane 1 away' }).click();
+  await page.getByRole('button', { name: 'Remove pane 1' }).click();
   await expect(page.getByRole('option')).toHaveCount(0);
   await page.keyboard.press('Control+z');
   await expect(paneOnWall(page, '1')).toHaveAccessibleName(/700 mm by 900 mm/);

@@ -103,7 +103,7 @@ export const BREAKAGE_NAMES: Readonly<Record<BreakageVerdict, string>> = {
 
 const CAUSES: Readonly<Record<BreakageCause, string>> = {
   absorption: 'the film takes up the sun: one that takes up less, or one for the outside, would help',
-  blind: 'the blind or curtain behind throws heat back: taken away, it would help',
+  blind: 'the blind or curtain behind throws heat back: without it the glass stays cooler',
   shadow: 'a shadow line keeps part of the pane cold',
   frame: 'the frame keeps the edge cold',
   cold: 'the morning is cold and the room warm',

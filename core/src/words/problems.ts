@@ -150,9 +150,9 @@ const WAYS_OUT: Readonly<Record<UnplacedReason, string>> = {
     'What is on the rack is too short or too narrow, and the film is not on sale; add a roll or choose another film.',
   'pane.tooLarge': 'No roll covers it, even in panels; choose a film with wider or longer rolls.',
   'edge.notAvailable':
-    'No roll edge can lie at the side that wants one; take the wish back or choose a film that may be turned.',
+    'No roll edge can lie at the side that wants one; drop the wish or choose a film that may be turned.',
   'pane.fromTooSmall':
-    'The roll that was chosen for it is not on the rack any more, or is too small for it; choose another, or take the choice back.',
+    'The roll that was chosen for it is not on the rack any more, or is too small for it; choose another, or drop the choice.',
   'seam.notAllowed':
     'It is wider than any roll and may not be seamed; allow a seam or choose a film with a wider roll.',
   'seam.turnedFilm':

@@ -199,8 +199,8 @@ test('where a pane could not be planned or laid, there is a way out', () => {
    [
      "No roll of this film is on sale or on the rack; add a roll width to the film or choose another film.",
      "What is on the rack is too short or too narrow, and the film is not on sale; add a roll or choose another film.",
-     "No roll edge can lie at the side that wants one; take the wish back or choose a film that may be turned.",
-     "The roll that was chosen for it is not on the rack any more, or is too small for it; choose another, or take the choice back.",
+     "No roll edge can lie at the side that wants one; drop the wish or choose a film that may be turned.",
+     "The roll that was chosen for it is not on the rack any more, or is too small for it; choose another, or drop the choice.",
      "The seam is not allowed in the only direction in which the film may lie; allow the other direction or choose another film.",
      "It could not be laid (new.code).",
    ]

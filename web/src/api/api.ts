@@ -1,29 +1,4 @@
-import {
-  operations,
-  problemSchema,
-  type EditAnswer,
-  type ImportJob,
-  type ImportedJob,
-  type JobAnswer,
-  type JobSummary,
-  type NewJob,
-  type NewPaper,
-  type NewPlanning,
-  type Operation,
-  type Paper,
-  type Planning,
-  type Preferences,
-  type SaveFilms,
-  type SaveRack,
-  type SaveRuleSet,
-  type SentEdit,
-  type Session,
-  type ShopBookAnswer,
-  type SignIn,
-  type StoredRuleSet,
-  type SupplierAnswers,
-} from '@neat-sill/core/contract';
-import type { FilmWanted } from '@neat-sill/core/buying';
+import { operations, problemSchema, type Operation } from '@neat-sill/core/contract';
 import { createApi, fetchBaseQuery, type FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
 import type { SerializedError } from '@reduxjs/toolkit';
 import type { z } from 'zod';
@@ -68,40 +43,72 @@ function request(operation: Operation, params: Readonly<Record<string, string>> 
   return { url, method: operation.method.toUpperCase(), ...(body === undefined ? {} : { body }) };
 }
 
-function answerOf<Answer extends z.ZodType>(operation: { readonly answer: Answer }) {
-  return (raw: unknown): z.output<Answer> => operation.answer.parse(raw);
+type Name = keyof typeof operations;
+/** What the server answers to an operation, and what is sent with it: by the contract alone. */
+type Answer<Of extends Name> = z.output<(typeof operations)[Of]['answer']>;
+type Body<Of extends Name> = z.output<(typeof operations)[Of]['body']>;
+
+/** Reads an answer by the contract; one that is not as agreed is an error, never a guess. */
+function answerTo<Of extends Name>(name: Of) {
+  return {
+    transformResponse: (raw: unknown): Answer<Of> => operations[name].answer.parse(raw) as Answer<Of>,
+  };
+}
+/** Operations that send nothing, a body, the id of what they ask for, or a body to one thing of a job. */
+const asked = <Of extends Name>(name: Of) => ({
+  query: () => request(operations[name]),
+  ...answerTo(name),
+});
+const sent = <Of extends Name>(name: Of) => ({
+  query: (body: Body<Of>) => request(operations[name], {}, body),
+  ...answerTo(name),
+});
+const askedById = <Of extends Name>(name: Of) => ({
+  query: (id: string) => request(operations[name], { id }),
+  ...answerTo(name),
+});
+const sentToJob = <Of extends Name>(name: Of) => ({
+  query: ({ jobId, body }: { jobId: string; body: Body<Of> }) =>
+    request(operations[name], { id: jobId }, body),
+  ...answerTo(name),
+});
+interface ToJob<Of extends Name> {
+  readonly jobId: string;
+  readonly body: Body<Of>;
 }
 
-function sessionAnswer(raw: unknown): Session {
-  const session = operations.session.answer.parse(raw);
-  csrfToken = session.csrfToken;
-  return session;
-}
+/** Every answer about who is signed in brings the token that the next writes must carry. */
+const keepsToken = {
+  transformResponse: (raw: unknown): Answer<'session'> => {
+    const session = operations.session.answer.parse(raw);
+    csrfToken = session.csrfToken;
+    return session;
+  },
+};
 
 export const api = createApi({
   reducerPath: 'api',
   baseQuery,
   tagTypes: ['Session', 'Jobs', 'ShopBook'],
   endpoints: (build) => ({
-    session: build.query<Session, void>({
-      query: () => request(operations.session),
-      transformResponse: sessionAnswer,
+    session: build.query<Answer<'session'>, void>({
+      ...asked('session'),
+      ...keepsToken,
       providesTags: ['Session'],
     }),
-    signIn: build.mutation<Session, SignIn>({
-      query: (body) => request(operations.signIn, {}, body),
-      transformResponse: sessionAnswer,
+    signIn: build.mutation<Answer<'signIn'>, Body<'signIn'>>({
+      ...sent('signIn'),
+      ...keepsToken,
       invalidatesTags: ['Session', 'Jobs', 'ShopBook'],
     }),
-    signOut: build.mutation<Session, void>({
-      query: () => request(operations.signOut),
-      transformResponse: sessionAnswer,
+    signOut: build.mutation<Answer<'signOut'>, void>({
+      ...asked('signOut'),
+      ...keepsToken,
       onQueryStarted: (_none, { queryFulfilled }) => queryFulfilled.then(forgetSeen, () => undefined),
       invalidatesTags: ['Session'],
     }),
-    savePreferences: build.mutation<Preferences, Preferences>({
-      query: (body) => request(operations.savePreferences, {}, body),
-      transformResponse: answerOf(operations.savePreferences),
+    savePreferences: build.mutation<Answer<'savePreferences'>, Body<'savePreferences'>>({
+      ...sent('savePreferences'),
       async onQueryStarted(preferences, { dispatch, queryFulfilled }) {
         const patch = dispatch(
           api.util.updateQueryData('session', undefined, (draft) => {
@@ -111,52 +118,35 @@ export const api = createApi({
         await queryFulfilled.catch(patch.undo);
       },
     }),
-    shopBook: build.query<ShopBookAnswer, void>({
-      query: () => request(operations.shopBook),
-      transformResponse: answerOf(operations.shopBook),
-      providesTags: ['ShopBook'],
-    }),
-    saveFilms: build.mutation<{ saved: number }, SaveFilms>({
-      query: (body) => request(operations.saveFilms, {}, body),
-      transformResponse: answerOf(operations.saveFilms),
+    shopBook: build.query<Answer<'shopBook'>, void>({ ...asked('shopBook'), providesTags: ['ShopBook'] }),
+    saveFilms: build.mutation<Answer<'saveFilms'>, Body<'saveFilms'>>({
+      ...sent('saveFilms'),
       invalidatesTags: ['ShopBook'],
     }),
-    saveRack: build.mutation<{ saved: number }, SaveRack>({
-      query: (body) => request(operations.saveRack, {}, body),
-      transformResponse: answerOf(operations.saveRack),
+    saveRack: build.mutation<Answer<'saveRack'>, Body<'saveRack'>>({
+      ...sent('saveRack'),
       invalidatesTags: ['ShopBook'],
     }),
-    saveRuleSet: build.mutation<StoredRuleSet, SaveRuleSet>({
+    saveRuleSet: build.mutation<Answer<'saveRuleSet'>, Body<'saveRuleSet'>>({
+      ...answerTo('saveRuleSet'),
       query: (body) => request(operations.saveRuleSet, { id: body.rules.id }, body),
-      transformResponse: answerOf(operations.saveRuleSet),
       invalidatesTags: ['ShopBook'],
     }),
-    jobs: build.query<JobSummary[], void>({
-      query: () => request(operations.jobs),
-      transformResponse: answerOf(operations.jobs),
-      providesTags: ['Jobs'],
-    }),
-    makeJob: build.mutation<ImportedJob, NewJob>({
-      query: (body) => request(operations.makeJob, {}, body),
-      transformResponse: answerOf(operations.makeJob),
+    jobs: build.query<Answer<'jobs'>, void>({ ...asked('jobs'), providesTags: ['Jobs'] }),
+    makeJob: build.mutation<Answer<'makeJob'>, Body<'makeJob'>>({
+      ...sent('makeJob'),
       invalidatesTags: ['Jobs'],
     }),
-    importJob: build.mutation<ImportedJob, ImportJob>({
-      query: (body) => request(operations.importJob, {}, body),
-      transformResponse: answerOf(operations.importJob),
+    importJob: build.mutation<Answer<'importJob'>, Body<'importJob'>>({
+      ...sent('importJob'),
       invalidatesTags: ['Jobs'],
     }),
-    job: build.query<JobAnswer, string>({
-      query: (id) => request(operations.job, { id }),
-      transformResponse: answerOf(operations.job),
-      keepUnusedDataFor: 0,
-    }),
-    editJob: build.mutation<EditAnswer, { jobId: string; edit: SentEdit }>({
-      query: ({ jobId, edit }) => request(operations.editJob, { id: jobId }, edit),
-      transformResponse: answerOf(operations.editJob),
+    job: build.query<Answer<'job'>, string>({ ...askedById('job'), keepUnusedDataFor: 0 }),
+    editJob: build.mutation<Answer<'editJob'>, ToJob<'editJob'>>({
+      ...sentToJob('editJob'),
       // A plan that is kept, cut or dropped changes the rack with it.
-      invalidatesTags: (answer, _error, { edit }) =>
-        !answer ? [] : edit.changes.some(({ kind }) => kind === 'plan') ? ['Jobs', 'ShopBook'] : ['Jobs'],
+      invalidatesTags: (answer, _error, { body }) =>
+        !answer ? [] : body.changes.some(({ kind }) => kind === 'plan') ? ['Jobs', 'ShopBook'] : ['Jobs'],
     }),
     putPicture: build.mutation<unknown, { jobId: string; id: string; blob: Blob }>({
       query: ({ jobId, id, blob }) => ({
@@ -165,37 +155,30 @@ export const api = createApi({
         body: blob,
       }),
     }),
-    filmWanted: build.query<FilmWanted[], void>({
+    filmWanted: build.query<Answer<'filmWanted'>['wanted'], void>({
       query: () => request(operations.filmWanted),
       transformResponse: (raw) => operations.filmWanted.answer.parse(raw).wanted,
       keepUnusedDataFor: 0,
     }),
-    askSuppliers: build.query<SupplierAnswers['suppliers'], string[]>({
+    askSuppliers: build.query<Answer<'askSuppliers'>['suppliers'], string[]>({
       query: (filmIds) => request(operations.askSuppliers, {}, { filmIds }),
       transformResponse: (raw) => operations.askSuppliers.answer.parse(raw).suppliers,
       keepUnusedDataFor: 30,
     }),
-    startPlanning: build.mutation<Planning, { jobId: string; asked: NewPlanning }>({
-      query: ({ jobId, asked }) => request(operations.startPlanning, { id: jobId }, asked),
-      transformResponse: answerOf(operations.startPlanning),
-    }),
-    lastPlanning: build.query<{ planning: Planning | null }, { jobId: string; seen: number }>({
+    startPlanning: build.mutation<Answer<'startPlanning'>, ToJob<'startPlanning'>>(
+      sentToJob('startPlanning'),
+    ),
+    lastPlanning: build.query<Answer<'lastPlanning'>, { jobId: string; seen: number }>({
+      ...answerTo('lastPlanning'),
       query: ({ jobId, seen }) => request(operations.lastPlanning, { id: jobId, seen: String(seen) }),
-      transformResponse: answerOf(operations.lastPlanning),
       keepUnusedDataFor: 0,
     }),
-    stopPlanning: build.mutation<{ planning: Planning | null }, string>({
+    stopPlanning: build.mutation<Answer<'stopPlanning'>, string>({
+      ...answerTo('stopPlanning'),
       query: (id) => request(operations.stopPlanning, { id }, {}),
-      transformResponse: answerOf(operations.stopPlanning),
     }),
-    makePaper: build.mutation<Paper, { jobId: string; asked: NewPaper }>({
-      query: ({ jobId, asked }) => request(operations.makePaper, { id: jobId }, asked),
-      transformResponse: answerOf(operations.makePaper),
-    }),
-    paper: build.query<Paper, string>({
-      query: (id) => request(operations.paper, { id }),
-      transformResponse: answerOf(operations.paper),
-    }),
+    makePaper: build.mutation<Answer<'makePaper'>, ToJob<'makePaper'>>(sentToJob('makePaper')),
+    paper: build.query<Answer<'paper'>, string>(askedById('paper')),
   }),
 });
 

@@ -147,7 +147,7 @@ function JobHead() {
           size="low"
           className="ml-2"
           disabled={!done}
-          title={done ? `Take back: ${done}` : 'Nothing to take back'}
+          title={done ? `Undo: ${done}` : 'Nothing to undo'}
           onClick={() => dispatch(jobActions.undone({ id: crypto.randomUUID() }))}
         >
           <Undo2 size={17} aria-hidden />
@@ -156,7 +156,7 @@ function JobHead() {
         <Button
           size="low"
           disabled={!undone}
-          title={undone ? `Do again: ${undone}` : 'Nothing to do again'}
+          title={undone ? `Redo: ${undone}` : 'Nothing to redo'}
           onClick={() => dispatch(jobActions.redone({ id: crypto.randomUUID() }))}
         >
           <Redo2 size={17} aria-hidden />

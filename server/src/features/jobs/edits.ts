@@ -60,7 +60,7 @@ function refuseDangling(records: JobRecords): void {
   if (first)
     throw new HttpProblem(409, {
       title: 'Its place is gone',
-      detail: `${rulesOfKind(first.kind).name}: it has no place any more, what it belonged to was taken away meanwhile. Load the job again.`,
+      detail: `${rulesOfKind(first.kind).name}: it has no place any more, what it belonged to was removed meanwhile. Load the job again.`,
     });
 }
 

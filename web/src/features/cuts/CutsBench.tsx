@@ -115,7 +115,7 @@ export function CutsBench() {
               <span className="flex items-center justify-between gap-2">
                 Looking for a better one
                 <Button size="low" onClick={stop}>
-                  Stop, take this
+                  Stop, use this
                 </Button>
               </span>
             )}

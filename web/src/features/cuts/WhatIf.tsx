@@ -158,7 +158,7 @@ export function WhatIf() {
         )),
         {
           key: 'take',
-          title: <span className="sr-only">Take it</span>,
+          title: <span className="sr-only">Use it</span>,
           align: 'right',
           cell: ({ key, name, changes }) =>
             changes.length > 0 && (
@@ -166,9 +166,9 @@ export function WhatIf() {
                 size="low"
                 disabled={!costs.has(key)}
                 onClick={() => job.edit(name, changes)}
-                aria-label={`Take ${name}`}
+                aria-label={`Use ${name}`}
               >
-                Take
+                Use
               </Button>
             ),
         },

@@ -32,7 +32,7 @@ function Answer({ title, ranked, bare, panes }: AnswerProps) {
         aria-pressed={chosen}
         disabled={goes.length === 0}
         onClick={choose}
-        aria-label={chosen ? `${film.name} is chosen` : `Take ${film.name}, ${title.toLowerCase()}`}
+        aria-label={chosen ? `${film.name} is chosen` : `Use ${film.name}, ${title.toLowerCase()}`}
       >
         {chosen ? 'Chosen' : 'Choose'}
       </Button>
@@ -54,8 +54,8 @@ export function FirstAnswersView({
   if (!best)
     return (
       <Note tone="no">
-        No film of the shop does all that is a must here. Take a must or a limit back, or see below what each
-        film misses.
+        No film of the shop does all that is a must here. Drop a must or a limit, or see below what each film
+        misses.
       </Note>
     );
   return (

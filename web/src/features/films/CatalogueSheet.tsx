@@ -147,7 +147,7 @@ export function CatalogueSheet({ films, onClose }: { films: readonly Film[]; onC
             disabled={read.films.length === 0 || isLoading}
             onClick={() => void save({ films: [...read.films] })}
           >
-            Take {countOf(read.films.length, 'film')}
+            Import {countOf(read.films.length, 'film')}
           </Button>
         )}
       </div>

@@ -68,15 +68,15 @@ describe('two people changed the same thing', () => {
 
   test('theirs is taken, with what only I changed', async () => {
     const { records } = await clash(measured(700, { sillMm: 444 }), measured(710));
-    await press('Take theirs');
+    await press('Use theirs');
     expect(widthOf(records().pane['p1'])).toBe(710);
     expect(records().pane['p1']?.sillMm).toBe(444);
   });
 
   test('a pane that somebody took away meanwhile is said to be gone', async () => {
     const { records } = await clash(measured(700), null);
-    expect(rows()).toEqual([['All of it', 'kept, changed', 'taken away']]);
-    await press('Take theirs');
+    expect(rows()).toEqual([['All of it', 'kept, changed', 'removed']]);
+    await press('Use theirs');
     expect(records().pane['p1']).toBeUndefined();
   });
 });

@@ -36,7 +36,7 @@ function fieldName(path: readonly string[]): string {
 }
 
 function shown(value: unknown, path: readonly string[], unit: LengthUnit): string {
-  if (value === null || value === undefined) return path.length === 0 ? 'taken away' : 'empty';
+  if (value === null || value === undefined) return path.length === 0 ? 'removed' : 'empty';
   if (typeof value === 'object' && 'mm' in value) return formatLength((value as Reading).mm, { unit });
   if (typeof value === 'number' && path.at(-1)?.endsWith('Mm')) return formatLength(value, { unit });
   if (Array.isArray(value)) return `${value.length}`;
@@ -81,7 +81,7 @@ export function ClashSheet({ stale }: { stale: readonly StaleRecord[] }) {
         />
       ))}
       <div className="flex justify-end gap-3">
-        <Button onClick={() => choose('theirs')}>Take theirs</Button>
+        <Button onClick={() => choose('theirs')}>Use theirs</Button>
         <Button weight="act" onClick={() => choose('mine')}>
           Keep mine
         </Button>

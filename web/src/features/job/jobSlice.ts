@@ -101,7 +101,7 @@ function onNewest(records: JobRecords, edit: Edit): Edit {
   return { ...edit, changes };
 }
 
-const CHANGED_SINCE = 'That can’t be taken back: somebody has changed the same thing since.';
+const CHANGED_SINCE = 'That can’t be undone: somebody has changed the same thing since.';
 
 export const jobSlice = createSlice({
   name: 'job',

@@ -53,7 +53,7 @@ syncMiddleware.startListening({
       if (!jobId || !next || sync.kind !== 'idle') return;
       dispatch(jobActions.sending());
       const result = await dispatch(
-        api.endpoints.editJob.initiate({ jobId, edit: sentEdit(next) }, { track: false }),
+        api.endpoints.editJob.initiate({ jobId, body: sentEdit(next) }, { track: false }),
       );
       if (getState().job.jobId !== jobId) return;
       if (!result.error) {

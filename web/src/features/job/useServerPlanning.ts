@@ -88,7 +88,7 @@ export function useServerPlanning(jobId: string | null, job: PlanJob | null): Se
   const handOver = useCallback(
     (seconds: number) => {
       if (jobId === null || !job) return;
-      void start({ jobId, asked: { work: job, workKey: keyOf(job), seconds } }).then(({ data }) => {
+      void start({ jobId, body: { work: job, workKey: keyOf(job), seconds } }).then(({ data }) => {
         if (data) setKnown({ jobId, plan: null, ...standing(data) });
       });
     },

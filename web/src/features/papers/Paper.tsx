@@ -49,7 +49,7 @@ export function Paper({ kind, disabledBecause }: { kind: PaperKind; disabledBeca
     <div className="flex flex-col items-start gap-2">
       <Button
         disabled={isLoading || unsent > 0 || disabledBecause !== null}
-        onClick={() => void make({ jobId, asked: { kind, today: today() } })}
+        onClick={() => void make({ jobId, body: { kind, today: today() } })}
       >
         <FileText size={18} aria-hidden /> Make the {PAPER_NAMES[kind].toLowerCase()}
       </Button>

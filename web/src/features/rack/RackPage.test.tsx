@@ -73,15 +73,17 @@ describe('the rack', () => {
 
   test('what a job has reserved can’t be taken off', async () => {
     await onRack();
-    expect(screen.getByRole('button', { name: 'Take R-7 off the rack' }).hasAttribute('disabled')).toBe(true);
-    expect(screen.getByRole('button', { name: 'Take O-3 off the rack' }).hasAttribute('disabled')).toBe(
+    expect(screen.getByRole('button', { name: 'Remove R-7 from the rack' }).hasAttribute('disabled')).toBe(
+      true,
+    );
+    expect(screen.getByRole('button', { name: 'Remove O-3 from the rack' }).hasAttribute('disabled')).toBe(
       false,
     );
   });
 
   test('taking off tells the version that was seen', async () => {
     const server = await onRack();
-    await press('Take O-3 off the rack');
+    await press('Remove O-3 from the rack');
     await waitFor(() =>
       expect(server.sent.find(({ path, method }) => path === '/rack' && method !== 'GET')?.body).toEqual({
         entries: [],
@@ -165,7 +167,7 @@ describe('the rack', () => {
       },
     });
     await onRack('owner', 'mm', refused as unknown as ReturnType<typeof ok>);
-    await press('Take O-3 off the rack');
+    await press('Remove O-3 from the rack');
     await waitFor(() =>
       expect(
         screen

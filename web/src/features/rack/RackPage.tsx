@@ -162,7 +162,7 @@ export function RackPage() {
                 ? [
                     {
                       key: 'acts',
-                      title: <span className="sr-only">Change or take off</span>,
+                      title: <span className="sr-only">Change or remove</span>,
                       align: 'right' as const,
                       cell: (each: RackEntry) => (
                         <span className="inline-flex gap-2">
@@ -177,7 +177,7 @@ export function RackPage() {
                             size="low"
                             disabled={each.reservedBy !== null || isLoading}
                             title={each.reservedBy ? 'A job has it reserved' : undefined}
-                            aria-label={`Take ${each.entry.id} off the rack`}
+                            aria-label={`Remove ${each.entry.id} from the rack`}
                             onClick={() =>
                               void save({
                                 entries: [],
@@ -185,7 +185,7 @@ export function RackPage() {
                               })
                             }
                           >
-                            Take off
+                            Remove
                           </Button>
                         </span>
                       ),

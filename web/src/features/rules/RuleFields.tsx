@@ -91,13 +91,13 @@ function ListRule({ field, form }: { field: RuleList; form: RulesForm }) {
           ))}
           {onChange && (
             <Button
-              title={`Take row ${row + 1} away`}
+              title={`Remove row ${row + 1}`}
               disabled={rows.length <= field.least}
               onClick={() => put(rows.filter((__, other) => other !== row))}
             >
               <Trash2 size={17} aria-hidden />
               <span className="sr-only">
-                {nameOf(field)}: take row {row + 1} away
+                {nameOf(field)}: remove row {row + 1}
               </span>
             </Button>
           )}

@@ -102,7 +102,7 @@ describe('house rules', () => {
     expect(marks.getAllByText('Its height, mm')).toHaveLength(2);
     fireEvent.click(marks.getByText(/Another row/));
     expect(marks.getAllByText('Its height, mm')).toHaveLength(3);
-    fireEvent.click(marks.getByText(/take row 1 away/));
+    fireEvent.click(marks.getByText(/remove row 1/));
     const body = await saved(server);
     expect(body.rules.film.markings).toEqual([rules.film.markings[1], rules.film.markings[1]]);
   });

@@ -190,7 +190,7 @@ export function JobFrame({ stages }: { stages: readonly [StageModule, ...StageMo
   if (loadedId !== jobId || !open)
     return (
       <p className="p-6 text-quiet" role="status">
-        {loadedId === jobId && !hasHeader ? 'This job has been taken away.' : 'Opening the job'}
+        {loadedId === jobId && !hasHeader ? 'This job has been removed.' : 'Opening the job'}
       </p>
     );
   return (

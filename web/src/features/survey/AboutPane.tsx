@@ -59,10 +59,10 @@ export const AboutPane = memo(function AboutPane({ addButton }: { addButton: Ref
         <Button
           weight="danger"
           onClick={() =>
-            job.edit(`Take away pane ${pane.label}`, removeWithDependents(job.records, 'pane', pane.id))
+            job.edit(`Remove pane ${pane.label}`, removeWithDependents(job.records, 'pane', pane.id))
           }
         >
-          <Trash2 size={17} aria-hidden /> Take pane {pane.label} away
+          <Trash2 size={17} aria-hidden /> Remove pane {pane.label}
         </Button>
       </div>
     </div>

@@ -40,9 +40,9 @@ function Marks({ pane }: { pane: PaneWithId }) {
               </span>
               <Button
                 size="low"
-                aria-label={`Take mark ${at + 1} away`}
+                aria-label={`Remove mark ${at + 1}`}
                 onClick={() =>
-                  write('Take a mark away', { condition: pane.condition.filter((mark) => mark.id !== id) })
+                  write('Remove a mark', { condition: pane.condition.filter((mark) => mark.id !== id) })
                 }
               >
                 <X size={16} aria-hidden />
@@ -104,13 +104,13 @@ function HiddenStrips({ pane }: { pane: PaneWithId }) {
             unit={unit}
             expects="any"
             draftKey={`${jobId} ${pane.id} hidden ${at}`}
-            refuse={(mm) => (mm > 0 ? null : 'A strip is wider than nothing; take it away instead.')}
+            refuse={(mm) => (mm > 0 ? null : 'A strip is wider than nothing; remove it instead.')}
             onTake={({ mm }) => change(at, { depthMm: mm })}
           />
           <Button
-            aria-label={`Take hidden strip ${at + 1} away`}
+            aria-label={`Remove hidden strip ${at + 1}`}
             onClick={() =>
-              write('Take a hidden strip away', { hidden: pane.hidden.filter((_, each) => each !== at) })
+              write('Remove a hidden strip', { hidden: pane.hidden.filter((_, each) => each !== at) })
             }
           >
             <X size={16} aria-hidden />

@@ -24,7 +24,7 @@ function useAnswers(pane: PaneWithId, doubt: Doubt | undefined): Answers | null 
   const write = (label: string, readings: Pane['readings']) =>
     job.edit(`${label}, pane ${pane.label}`, [patchRecord(job.records, 'pane', pane.id, { readings })]);
   return {
-    take: () => write('Take the likely value', takeLikely(pane.readings, doubt, unit)),
+    take: () => write('Use the likely value', takeLikely(pane.readings, doubt, unit)),
     again: () => {
       write('Measure again', dropDoubtful(pane.readings, doubt));
       dispatch(viewActions.readingAsked());
@@ -35,7 +35,7 @@ function useAnswers(pane: PaneWithId, doubt: Doubt | undefined): Answers | null 
 
 function likelyText(doubt: Doubt, unit: 'mm' | 'in'): string | null {
   if (doubt.slip === 'exchanged') return 'Exchange width and height';
-  return doubt.likelyMm === null ? null : `Take ${formatLength(doubt.likelyMm, { unit })}`;
+  return doubt.likelyMm === null ? null : `Use ${formatLength(doubt.likelyMm, { unit })}`;
 }
 
 function OneDoubt({ pane, doubt, first }: { pane: PaneWithId; doubt: Doubt; first: boolean }) {

@@ -50,7 +50,7 @@ export function PaneTableImport({
         />
       )}
       <Button weight="act" className="self-start" disabled={!ready || panes === 0} onClick={take}>
-        Take {countOf(panes, 'pane')} from {countOf(good.length, 'line')}
+        Import {countOf(panes, 'pane')} from {countOf(good.length, 'line')}
       </Button>
     </>
   );

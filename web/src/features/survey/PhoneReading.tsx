@@ -183,7 +183,7 @@ export function PhoneReading({ pane }: { pane: PaneWithId }) {
           <button
             type="button"
             className={key}
-            aria-label="Take the last sign away"
+            aria-label="Delete the last character"
             onClick={() => type(text.slice(0, -1))}
           >
             <Delete size={22} className="mx-auto" aria-hidden />

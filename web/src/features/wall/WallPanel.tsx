@@ -213,13 +213,11 @@ export function WallPanel({ stage }: { stage: StageModule }) {
             </Button>
             <Button
               size="low"
-              title="Take the wall away"
-              onClick={() =>
-                job.edit(`Take away ${wall.name}`, removeWithDependents(records, 'wall', wall.id))
-              }
+              title="Remove the wall"
+              onClick={() => job.edit(`Remove ${wall.name}`, removeWithDependents(records, 'wall', wall.id))}
             >
               <Trash2 size={18} aria-hidden />
-              <span className="sr-only">Take the wall away</span>
+              <span className="sr-only">Remove the wall</span>
             </Button>
           </div>
         )}
