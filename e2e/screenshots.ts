@@ -8,6 +8,7 @@ const picture = (page: Page, name: string) =>
   page.screenshot({ path: resolve(ROOT, `docs/screenshots/${name}.png`), animations: 'disabled' });
 
 test('main views at a desk', async ({ signedIn: page }) => {
+  await page.goto('/');
   await page.getByRole('link', { name: /Lantern Quay Library/ }).waitFor();
   await picture(page, 'today');
   await openDemoJob(page, 'library', 'survey');
@@ -37,7 +38,7 @@ test('main views at a desk', async ({ signedIn: page }) => {
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Show the customer' }).click();
   await page.getByText(/^Keeps out/).waitFor();
-  await page.getByRole('button', { name: 'In the evening, from the street' }).click();
+  await page.getByRole('radio', { name: 'In the evening, from the street' }).click();
   await picture(page, 'customer');
   await openDemoJob(page, 'library', 'cuts');
   await page.getByRole('heading', { name: /pieces in/ }).waitFor();

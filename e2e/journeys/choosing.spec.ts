@@ -124,7 +124,7 @@ test('the customer sees the wall by day and by night, what it does and what it c
     );
   await view.getByRole('radio', { name: 'By day, from the street' }).click();
   const byDay = await share(/^Gannet Silver 20, by day, from the street/);
-  await view.getByRole('button', { name: 'In the evening, from the street' }).click();
+  await view.getByRole('radio', { name: 'In the evening, from the street' }).click();
   const byNight = await share(/^Gannet Silver 20, in the evening, from the street/);
   expect(byDay).toBeLessThan(10);
   expect(byNight).toBeGreaterThan(80);
