@@ -16,11 +16,11 @@ import { shopRoutes } from './features/shop/index.ts';
 import { refuseForgedWrites, securityHeaders } from './http/guards.ts';
 import { openApiDocument } from './http/openApi.ts';
 import { problemHandler, sendProblem } from './http/problem.ts';
-import type { WorkQueue } from './queue/queue.ts';
+import type { TaskQueue } from './queue/queue.ts';
 
 export interface AppParts {
   readonly db: Database;
-  readonly queue: WorkQueue;
+  readonly queue: TaskQueue;
   readonly suppliers: readonly SupplierFeed[];
   readonly now: () => Date;
   readonly log: Logger;

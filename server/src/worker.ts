@@ -4,7 +4,7 @@ import { removeExpiredSessions } from './features/accounts/index.ts';
 import { makePaper } from './features/papers/index.ts';
 import { runPlanning } from './features/plannings/index.ts';
 import { makeLog } from './log.ts';
-import { openQueue, type QueuedWork } from './queue/queue.ts';
+import { openQueue, type QueuedTasks } from './queue/queue.ts';
 
 const environment = readEnvironment(process.env);
 const log = makeLog(environment.LOG_LEVEL);
@@ -13,10 +13,10 @@ const db = openDatabase(environment.DATABASE_URL, (error) =>
 );
 const boss = await openQueue(environment.DATABASE_URL, (error) => log.warn({ err: error }, 'queue'));
 
-await boss.work<QueuedWork['paper']>('paper', { pollingIntervalSeconds: 0.5 }, async (works) => {
+await boss.work<QueuedTasks['paper']>('paper', { pollingIntervalSeconds: 0.5 }, async (works) => {
   for (const { data } of works) await makePaper(db, data);
 });
-await boss.work<QueuedWork['planning']>('planning', { pollingIntervalSeconds: 0.5 }, async (works) => {
+await boss.work<QueuedTasks['planning']>('planning', { pollingIntervalSeconds: 0.5 }, async (works) => {
   for (const { data } of works) await runPlanning(db, data, () => new Date());
 });
 await boss.work('clean-sessions', () => removeExpiredSessions(db, new Date()));

@@ -1,4 +1,4 @@
-import { coveredStrips, pieceSize, type CoveredStrip, type Film } from '../film/index.ts';
+import { coveredParts, pieceSize, type CoveredPart, type Film } from '../film/index.ts';
 import type { RuleSet } from '../rules/index.ts';
 import type { Pane, PaneSizes } from '../survey/index.ts';
 import { roundLength } from '../units/index.ts';
@@ -34,7 +34,7 @@ export function planRulesOf({ cutting }: RuleSet): PlanJob['rules'] {
 export interface MeasuredPane {
   readonly pane: Pane;
   readonly sizes: PaneSizes;
-  readonly strips: readonly CoveredStrip[];
+  readonly covered: readonly CoveredPart[];
 }
 
 /** What a pane asks of a film: the size to cut for, its factory edge and its seams. */
@@ -42,7 +42,7 @@ export type AskedOfFilm = Pick<PaneForPlan, 'width' | 'height' | 'factoryEdge' |
 
 /** What a measured pane asks of a film by the house rules; a band that misses the glass asks for nothing: sizes of 0. */
 export function askedOfFilm(
-  { pane, sizes, strips }: MeasuredPane,
+  { pane, sizes, covered }: MeasuredPane,
   film: Pick<Film, 'pattern'> | null,
   rules: RuleSet,
 ): AskedOfFilm {
@@ -53,19 +53,22 @@ export function askedOfFilm(
     return { width: widthMm, height: heightMm, factoryEdge: 'none', seams: { allowed: false, axis: 'any' } };
   }
   const factoryEdge = school === 'factoryEdgeFirst' ? 'any' : 'none';
-  const covered = pieceSize(strips);
+  const coveredSize = pieceSize(covered);
   // A pattern that has to start at a given place may need up to a repeat more, both ways.
   const repeat = pane.patternStart && film?.pattern ? film.pattern : { acrossMm: 0, alongMm: 0 };
-  const size = { width: covered.widthMm + repeat.acrossMm, height: covered.heightMm + repeat.alongMm };
+  const size = {
+    width: coveredSize.widthMm + repeat.acrossMm,
+    height: coveredSize.heightMm + repeat.alongMm,
+  };
   const { allowed, axis, atMm } = pane.seams;
   const seams = { allowed, axis, ...(atMm ? { at: [...atMm] } : {}) };
   if (school !== 'benchCut') return { ...size, factoryEdge, seams };
   const net = (mm: number) => roundLength(mm - benchClearanceMm, roundingStepMm, 'down');
-  const whole = strips.length === 1 && strips[0]?.heightMm === sizes.cutting.heightMm;
-  const fullWidth = covered.widthMm === sizes.cutting.widthMm;
+  const whole = covered.length === 1 && covered[0]?.heightMm === sizes.cutting.heightMm;
+  const fullWidth = coveredSize.widthMm === sizes.cutting.widthMm;
   return {
-    width: net((fullWidth ? sizes.net.widthMm : covered.widthMm) + repeat.acrossMm),
-    height: net((whole ? sizes.net.heightMm : covered.heightMm) + repeat.alongMm),
+    width: net((fullWidth ? sizes.net.widthMm : coveredSize.widthMm) + repeat.acrossMm),
+    height: net((whole ? sizes.net.heightMm : coveredSize.heightMm) + repeat.alongMm),
     factoryEdge,
     seams,
   };
@@ -81,9 +84,9 @@ export function divisionOf(asked: AskedOfFilm, film: Film, rules: PlanJob['rules
   );
 }
 
-/** The strips that film covers of a measured pane, by the heights of the house rules. */
-export function stripsOfPane(pane: Pane, sizes: PaneSizes, rules: RuleSet): readonly CoveredStrip[] {
-  return coveredStrips(pane, sizes.cutting, rules.film);
+/** The parts that film covers of a measured pane, by the heights of the house rules. */
+export function coveredPartsOf(pane: Pane, sizes: PaneSizes, rules: RuleSet): readonly CoveredPart[] {
+  return coveredParts(pane, sizes.cutting, rules.film);
 }
 
 function wishedRoll(from: NonNullable<Pane['fromRoll']>): NonNullable<PaneForPlan['from']> {
@@ -94,7 +97,7 @@ function wishedRoll(from: NonNullable<Pane['fromRoll']>): NonNullable<PaneForPla
 export function paneForPlan(
   id: string,
   roomId: string,
-  { pane, strips }: MeasuredPane,
+  { pane, covered }: MeasuredPane,
   film: Film,
   asked: AskedOfFilm,
   division: Division,
@@ -105,7 +108,7 @@ export function paneForPlan(
     id,
     label: pane.label,
     filmId: film.id,
-    count: shape.kind === 'blocks' ? shape.columns * shape.rows : strips.length,
+    count: shape.kind === 'blocks' ? shape.columns * shape.rows : covered.length,
     ...asked,
     room: roomId,
     ...(pane.fromRoll ? { from: wishedRoll(pane.fromRoll) } : {}),

@@ -49,7 +49,7 @@ export {
   divisionOf,
   paneForPlan,
   planRulesOf,
-  stripsOfPane,
+  coveredPartsOf,
   type AskedOfFilm,
   type MeasuredPane,
 } from './fromPane.ts';
@@ -65,5 +65,5 @@ export {
   type SeamPlaces,
 } from './byHand/seamPlaces.ts';
 export { PLAN_ID, cutsRecords, type KeptPlan } from './records.ts';
-export { pullsJustCut, takenByPlan, type TakenByPlan } from './after/rackOfPlan.ts';
+export { pullsJustCut, usedByPlan, type UsedByPlan } from './after/rackOfPlan.ts';
 export { betterPlan } from './cost/betterPlan.ts';

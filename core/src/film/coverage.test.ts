@@ -1,5 +1,5 @@
 import { NEW_PANE } from '../survey/index.ts';
-import { coveredStrips, leadOn, patternOverWall, pieceSize } from './coverage.ts';
+import { coveredParts, leadOn, patternOverWall, pieceSize } from './coverage.ts';
 
 const GLASS = { widthMm: 900, heightMm: 2000 };
 const MARKINGS = {
@@ -15,7 +15,7 @@ const strip = (side: 'top' | 'right' | 'bottom' | 'left', depthMm: number, bare 
   behind: 'outsideFrame' as const,
   bare,
 });
-const covered = (changes: Partial<typeof door>) => coveredStrips({ ...door, ...changes }, GLASS, MARKINGS);
+const covered = (changes: Partial<typeof door>) => coveredParts({ ...door, ...changes }, GLASS, MARKINGS);
 
 describe('what film covers of a pane', () => {
   test('is all of it unless somebody said otherwise', () => {

@@ -2,7 +2,7 @@ import type { Film } from './film.ts';
 import type { Pane, PlacedOpening, Side, Size } from '../survey/index.ts';
 
 /** A strip of a pane's glass that film covers, from side to side of what is not left bare; mm from its top and left. */
-export interface CoveredStrip {
+export interface CoveredPart {
   readonly topMm: number;
   readonly leftMm: number;
   readonly widthMm: number;
@@ -31,15 +31,15 @@ function bareSides({ hidden }: Pick<Pane, 'hidden'>): Readonly<Record<Side, numb
  * What film covers of a pane whose glass has this size, from the top down. Heights over the floor that do not lie on
  * the glass are cut off at its edges; nothing is left where they miss it.
  */
-export function coveredStrips(
+export function coveredParts(
   { coverage, sillMm, hidden }: PaneToCover,
   { widthMm, heightMm }: Size,
   { markings }: { readonly markings: readonly DoorMarking[] },
-): CoveredStrip[] {
+): CoveredPart[] {
   const bare = bareSides({ hidden });
   const across = { leftMm: bare.left, widthMm: widthMm - bare.left - bare.right };
   if (across.widthMm <= FILM_FROM_MM) return [];
-  const strip = (fromFloorMm: number, toFloorMm: number): CoveredStrip[] => {
+  const strip = (fromFloorMm: number, toFloorMm: number): CoveredPart[] => {
     const top = Math.max(bare.top, sillMm + heightMm - toFloorMm);
     const bottom = Math.min(heightMm - bare.bottom, sillMm + heightMm - fromFloorMm);
     return bottom - top > FILM_FROM_MM ? [{ ...across, topMm: top, heightMm: bottom - top }] : [];
@@ -62,7 +62,7 @@ export function coveredStrips(
 }
 
 /** What one piece of film has to cover: the strips of a pane are cut alike, to the tallest. */
-export function pieceSize(strips: readonly CoveredStrip[]): Size {
+export function pieceSize(strips: readonly CoveredPart[]): Size {
   return {
     widthMm: Math.max(0, ...strips.map(({ widthMm }) => widthMm)),
     heightMm: Math.max(0, ...strips.map(({ heightMm }) => heightMm)),

@@ -16,11 +16,11 @@ export {
 } from './film.ts';
 export { glassVerdict, type GlassVerdict } from './glassVerdict.ts';
 export {
-  coveredStrips,
+  coveredParts,
   leadOn,
   patternOverWall,
   pieceSize,
-  type CoveredStrip,
+  type CoveredPart,
   type DoorMarking,
   type LeadNeeded,
 } from './coverage.ts';

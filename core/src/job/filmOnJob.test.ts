@@ -1,6 +1,6 @@
 import { asProbed, glassDoubt } from '../glazing/index.ts';
 import {
-  coveredStrips,
+  coveredParts,
   filmsChangedSinceSale,
   leadOn,
   panesOfRule,
@@ -31,7 +31,7 @@ const planJobOf = (records: JobRecords, shop: ShopData) => deriveJob(records, sh
 
 describe('what film covers of a pane', () => {
   const strips = (coverage: Coverage, sillMm = 300, heightMm = 1800) =>
-    coveredStrips({ coverage, sillMm, hidden: [] }, { widthMm: 900, heightMm }, rules.film);
+    coveredParts({ coverage, sillMm, hidden: [] }, { widthMm: 900, heightMm }, rules.film);
 
   test.each<[string, Coverage, [number, number][]]>([
     ['the whole pane', { kind: 'whole' }, [[0, 1800]]],

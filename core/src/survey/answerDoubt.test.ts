@@ -1,4 +1,4 @@
-import { dropDoubtful, keepDoubtful, takeLikely } from './answerDoubt.ts';
+import { dropDoubtful, keepDoubtful, acceptLikely } from './answerDoubt.ts';
 import type { Doubt } from './doubt/surveyed.ts';
 import { NO_READINGS, readingOf, type Readings } from './pane.ts';
 
@@ -20,22 +20,22 @@ const doubt: Doubt = {
 };
 
 test('the likely value is taken, and what was read and by whom stays with it', () => {
-  const after = takeLikely(readings, doubt, 'mm');
+  const after = acceptLikely(readings, doubt, 'mm');
   expect(after.widthTop).toMatchObject({ mm: 819, typed: '819 (read 891)', by: 'Osei Rook', how: 'laser' });
   expect(after.heightLeft).toBe(readings.heightLeft);
-  expect(takeLikely(readings, doubt, 'in').widthTop?.typed).toMatch(/^32 1\/4.* \(read 891\)$/);
+  expect(acceptLikely(readings, doubt, 'in').widthTop?.typed).toMatch(/^32 1\/4.* \(read 891\)$/);
 });
 
 test('without a likely value nothing is taken', () => {
-  expect(takeLikely(readings, { ...doubt, likelyMm: null }, 'mm')).toBe(readings);
-  expect(takeLikely(readings, { ...doubt, place: 'diagonalUp' }, 'mm')).toBe(readings);
+  expect(acceptLikely(readings, { ...doubt, likelyMm: null }, 'mm')).toBe(readings);
+  expect(acceptLikely(readings, { ...doubt, place: 'diagonalUp' }, 'mm')).toBe(readings);
 });
 
 test('exchanged sides change places, twice is back', () => {
   const exchanged: Doubt = { ...doubt, code: 'pane.exchanged', slip: 'exchanged' };
-  const after = takeLikely(readings, exchanged, 'mm');
+  const after = acceptLikely(readings, exchanged, 'mm');
   expect([after.widthTop?.mm, after.heightLeft?.mm]).toEqual([1325, 891]);
-  expect(takeLikely(after, exchanged, 'mm')).toEqual(readings);
+  expect(acceptLikely(after, exchanged, 'mm')).toEqual(readings);
   const kept = keepDoubtful(readings, exchanged, 'a wide sash');
   expect([kept.widthTop?.keptBecause, kept.heightLeft?.keptBecause]).toEqual(['a wide sash', 'a wide sash']);
   expect(kept.widthMiddle).toBeNull();

@@ -15,7 +15,7 @@ function exchanged(readings: Readings): Readings {
 }
 
 /** Readings with the likely value of a doubt taken; what was read stays in the text of the reading. */
-export function takeLikely(readings: Readings, doubt: Doubt, unit: LengthUnit): Readings {
+export function acceptLikely(readings: Readings, doubt: Doubt, unit: LengthUnit): Readings {
   if (doubt.slip === 'exchanged') return exchanged(readings);
   const reading = readings[doubt.place];
   if (!reading || doubt.likelyMm === null) return readings;

@@ -19,7 +19,7 @@ export interface GridCell {
 }
 
 /** The size of each light when all are equal; mm. */
-export function equalLights(
+export function equalGridCells(
   whole: Size,
   { columns, rows, barMm }: Pick<Grid, 'columns' | 'rows' | 'barMm'>,
 ): Size {

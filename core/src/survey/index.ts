@@ -45,8 +45,8 @@ export { doubtsOfSurvey } from './doubt/doubts.ts';
 export type { Doubt, DoubtCode, DoubtRules, SurveyedPane } from './doubt/surveyed.ts';
 export type { Slip } from './doubt/slips.ts';
 export { parseOpeningLine, type LineProblem, type OpeningLine } from './openingLine.ts';
-export { equalLights, gridLeaves, type Grid, type GridCell } from './grid.ts';
-export { dropDoubtful, keepDoubtful, takeLikely } from './answerDoubt.ts';
+export { equalGridCells, gridLeaves, type Grid, type GridCell } from './grid.ts';
+export { dropDoubtful, keepDoubtful, acceptLikely } from './answerDoubt.ts';
 export { openingsOfOutlines, type DrawnOpening, type Point } from './elevation.ts';
 export { trueBearing, type TrueBearing } from './bearing.ts';
 export { CONDITION_KINDS, HIDING_THINGS, type ConditionKind, type HidingThing } from './condition.ts';
@@ -86,7 +86,7 @@ export {
   copyOfRoom,
   copyOfWall,
   emptyOpening,
-  lightsOfPanes,
+  gridsOfPanes,
   openingsOfLine,
   sameAsPane,
   twinsOfPanes,

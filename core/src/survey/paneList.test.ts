@@ -5,7 +5,7 @@ import {
   copyOfRoom,
   copyOfWall,
   doubtsOfPanes,
-  lightsOfPanes,
+  gridsOfPanes,
   openingsOfLine,
   openingsOfOutlines,
   paneListOf,
@@ -127,7 +127,7 @@ describe('taking off', () => {
 
   test('panes that turn out to have bars become grids of equal lights that add up', () => {
     const records = recordsForTest({ panes: { p2: { shape: { kind: 'circle' } } } });
-    const changes = lightsOfPanes(takeOff(records), ['p1', 'p2'], { columns: 3, rows: 2, barMm: 30 });
+    const changes = gridsOfPanes(takeOff(records), ['p1', 'p2'], { columns: 3, rows: 2, barMm: 30 });
     const after = applied(records, changes);
     const lights = Object.values(after.pane).filter(({ cell }) => cell !== null);
     expect(lights).toHaveLength(6);
@@ -140,7 +140,7 @@ describe('taking off', () => {
     expect(new Set(Object.values(after.pane).map(({ label }) => label)).size).toBe(8);
     const asked = [...doubtsOfPanes(after, rules.survey).values()].flat();
     expect(asked.filter(({ code }) => code === 'reading.offGrid')).toEqual([]);
-    expect(lightsOfPanes(takeOff(after), ['p1'], { columns: 2, rows: 1, barMm: null })).toEqual([]);
+    expect(gridsOfPanes(takeOff(after), ['p1'], { columns: 2, rows: 1, barMm: null })).toEqual([]);
   });
 
   test('an arch said in one line has its height at the crown; blocks need no reading', () => {

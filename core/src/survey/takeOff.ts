@@ -1,6 +1,6 @@
 import { addRecord, inOrder, patchRecord, withRecord } from '../record/index.ts';
 import { formatBareLength, type LengthUnit } from '../units/index.ts';
-import { equalLights } from './grid.ts';
+import { equalGridCells } from './grid.ts';
 import type { OpeningLine } from './openingLine.ts';
 import { NO_READINGS, axisOf, readingOf, type Reading, type Readings, type TakenLength } from './pane.ts';
 import {
@@ -93,7 +93,7 @@ export function openingsOfLine(
   const rows = line.grid?.rows ?? 1;
   const barMm = line.grid?.barMm ?? defaultBarMm;
   const whole = { widthMm: line.width.mm, heightMm: line.height.mm };
-  const light = equalLights(whole, { columns, rows, barMm });
+  const light = equalGridCells(whole, { columns, rows, barMm });
   const typed = (mm: number) => formatBareLength(mm, { unit });
   const width = line.grid ? { mm: light.widthMm, typed: typed(light.widthMm) } : line.width;
   const height = line.grid ? { mm: light.heightMm, typed: typed(light.heightMm) } : line.height;
@@ -143,7 +143,7 @@ export function openingsOfLine(
  * Panes that turn out to be lights behind bars: each becomes the first light of a grid over its own size, the others
  * follow it as twins. Panes without a size, with a shape of their own or already in a grid stay as they are.
  */
-export function lightsOfPanes(
+export function gridsOfPanes(
   takeOff: TakeOff,
   paneIds: readonly string[],
   {
@@ -163,7 +163,7 @@ export function lightsOfPanes(
   for (const { id, ...pane } of panesOfWall(records, wallId)) {
     const whole = paneSizes(pane.readings, rules.cutting, pane.shape)?.cutting;
     if (!paneIds.includes(id) || !whole || pane.cell || pane.shape.kind !== 'rectangle') continue;
-    const light = equalLights(whole, { columns, rows, barMm: bar });
+    const light = equalGridCells(whole, { columns, rows, barMm: bar });
     if (light.widthMm <= 0 || light.heightMm <= 0) continue;
     const gridId = newId();
     grids[gridId] = { columns, rows, barMm: bar, whole };

@@ -1,4 +1,4 @@
-import { equalLights, gridLeaves } from './grid.ts';
+import { equalGridCells, gridLeaves } from './grid.ts';
 import { UNMEASURED_SIZE, placeOpenings } from './wall.ts';
 
 const light = (id: string, column: number, row: number, widthMm = 380, heightMm = 435) => ({
@@ -46,7 +46,7 @@ test.each([
   [4, 1, 22.5],
 ])('%i by %i equal lights and their bars of %f mm make the whole', (columns, rows, barMm) => {
   const whole = { widthMm: 47.25 * 25.4, heightMm: 901.3 };
-  const { widthMm, heightMm } = equalLights(whole, { columns, rows, barMm });
+  const { widthMm, heightMm } = equalGridCells(whole, { columns, rows, barMm });
   expect(columns * widthMm + (columns - 1) * barMm).toBeCloseTo(whole.widthMm, 9);
   expect(rows * heightMm + (rows - 1) * barMm).toBeCloseTo(whole.heightMm, 9);
 });

@@ -1,27 +1,27 @@
 import PgBoss from 'pg-boss';
 
 /** Work that a worker process takes over, on PostgreSQL. */
-export interface QueuedWork {
+export interface QueuedTasks {
   /** `origin`: where the asker's browser finds Neat Sill, for codes on labels. */
   readonly paper: { readonly shopId: string; readonly paperId: string; readonly origin: string };
   readonly planning: { readonly shopId: string; readonly planningId: string };
   readonly 'clean-sessions': Record<string, never>;
 }
 
-export type WorkName = keyof QueuedWork;
+export type TaskName = keyof QueuedTasks;
 
-export interface WorkQueue {
-  readonly send: <Name extends WorkName>(name: Name, work: QueuedWork[Name]) => Promise<void>;
+export interface TaskQueue {
+  readonly send: <Name extends TaskName>(name: Name, work: QueuedTasks[Name]) => Promise<void>;
 }
 
 /** What is still at work after so long was lost with its worker, and is begun again. */
-const LOST_AFTER_S: Readonly<Record<WorkName, number>> = {
+const LOST_AFTER_S: Readonly<Record<TaskName, number>> = {
   paper: 900,
   planning: 2400,
   'clean-sessions': 900,
 };
 
-const WORK_NAMES: readonly WorkName[] = ['paper', 'planning', 'clean-sessions'];
+const TASK_NAMES: readonly TaskName[] = ['paper', 'planning', 'clean-sessions'];
 
 /** Starts the queue's client; both server and worker have one. Its own errors (a lost connection) are passed on. */
 export async function openQueue(url: string, onError: (error: Error) => void): Promise<PgBoss> {
@@ -36,7 +36,7 @@ export async function makeQueues(url: string): Promise<void> {
   const boss = new PgBoss({ connectionString: url, supervise: false, schedule: false });
   boss.on('error', () => undefined); // what matters is thrown by the calls below
   await boss.start();
-  for (const name of WORK_NAMES)
+  for (const name of TASK_NAMES)
     await boss.createQueue(name, {
       name,
       retryLimit: 3,
@@ -47,7 +47,7 @@ export async function makeQueues(url: string): Promise<void> {
   await boss.stop({ graceful: false });
 }
 
-export function senderOf(boss: PgBoss): WorkQueue {
+export function senderOf(boss: PgBoss): TaskQueue {
   return {
     send: async (name, work) => {
       await boss.send(name, work);

@@ -7,7 +7,7 @@ import { openDatabase, type Database } from '../db/database.ts';
 import { standInFeeds } from '../features/buying/index.ts';
 import { migrateDatabase } from '../db/migrate.ts';
 import { insertShop } from '../demo/seed.ts';
-import type { QueuedWork, WorkQueue } from '../queue/queue.ts';
+import type { QueuedTasks, TaskQueue } from '../queue/queue.ts';
 
 export const PASSWORD = 'putty and glass';
 
@@ -22,8 +22,8 @@ export interface TestServer {
   readonly databaseUrl: string;
   readonly db: Database;
   /** What was handed to the worker; tests carry it out themselves. */
-  readonly sent: QueuedWork['paper'][];
-  readonly plannings: QueuedWork['planning'][];
+  readonly sent: QueuedTasks['paper'][];
+  readonly plannings: QueuedTasks['planning'][];
   readonly makeShop: () => Promise<TestShop>;
   readonly stop: () => Promise<void>;
 }
@@ -55,12 +55,12 @@ export async function startTestServer(): Promise<TestServer> {
   const { url, drop } = await makeDatabase();
   await migrateDatabase(url);
   const db = openDatabase(url, () => undefined);
-  const sent: QueuedWork['paper'][] = [];
-  const plannings: QueuedWork['planning'][] = [];
-  const queue: WorkQueue = {
+  const sent: QueuedTasks['paper'][] = [];
+  const plannings: QueuedTasks['planning'][] = [];
+  const queue: TaskQueue = {
     send: (name, work) => {
-      if (name === 'paper') sent.push(work as QueuedWork['paper']);
-      if (name === 'planning') plannings.push(work as QueuedWork['planning']);
+      if (name === 'paper') sent.push(work as QueuedTasks['paper']);
+      if (name === 'planning') plannings.push(work as QueuedTasks['planning']);
       return Promise.resolve();
     },
   };

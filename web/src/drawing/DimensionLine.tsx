@@ -6,7 +6,7 @@ interface DimensionLineProps {
   readonly from: number;
   readonly to: number;
   /** The other coordinate: y of a horizontal line, x of an upright one. */
-  readonly at: number;
+  readonly atPx: number;
   readonly mm: number;
   readonly unit: LengthUnit;
 }
@@ -14,7 +14,7 @@ interface DimensionLineProps {
 const TICK = 4;
 
 /** A dimension line as on a building drawing, with oblique ticks; its number in the person's unit. */
-export function DimensionLine({ along, from, to, at, mm, unit }: DimensionLineProps) {
+export function DimensionLine({ along, from, to, atPx: at, mm, unit }: DimensionLineProps) {
   const text = formatBareLength(mm, { unit });
   const middle = (from + to) / 2;
   const room = Math.max(16, text.length * 7.2 + 8) / 2;

@@ -5,11 +5,11 @@ import type { OpeningOnSheet } from './wallGeometry.ts';
 
 type Box = OpeningOnSheet['glass'];
 
-/** Film that covers only strips of the glass, or grows clear away from one end. */
-export function FilmStrips({ glass, cover, fill }: { glass: Box; cover: CoverMark; fill: string }) {
+/** Film that covers only parts of the glass, or grows clear away from one end. */
+export function FilmParts({ glass, cover, fill }: { glass: Box; cover: CoverMark; fill: string }) {
   const id = useId();
-  if (cover.kind === 'strips')
-    return cover.strips.map(({ top, left, width, height }) => (
+  if (cover.kind === 'parts')
+    return cover.parts.map(({ top, left, width, height }) => (
       <rect
         key={top}
         x={glass.x + left * glass.width}
@@ -45,13 +45,13 @@ export function LeadLines({
   pattern,
   across,
   along,
-  strip,
+  leadShare,
 }: {
   glass: Box;
   pattern: Leading['pattern'];
   across: number;
   along: number;
-  strip: number;
+  leadShare: number;
 }) {
   const id = useId();
   const [w, h] = [across * glass.width, along * glass.height];
@@ -75,7 +75,7 @@ export function LeadLines({
         d={lines.join('')}
         clipPath={`url(#${id})`}
         stroke="#4a5450"
-        strokeWidth={Math.max(1, strip * glass.width)}
+        strokeWidth={Math.max(1, leadShare * glass.width)}
         fill="none"
       />
     </g>

@@ -2,7 +2,7 @@ import type { Side } from '@neat-sill/core/survey';
 import { useRef, useState, type MouseEvent } from 'react';
 import { BlockFaces } from './BlockFaces.tsx';
 import { filmFill } from './FilmHatches.tsx';
-import { FilmStrips, LeadLines } from './FilmOnGlass.tsx';
+import { FilmParts, LeadLines } from './FilmOnGlass.tsx';
 import { outlinePath } from './outlinePath.ts';
 import type { PaneMark, SeamMark } from './paneMark.ts';
 import { LitFrame } from './LitFrame.tsx';
@@ -85,7 +85,7 @@ function Seam({ glass, seam, paneId, index, hands }: SeamProps) {
       setDragged(null);
     },
   });
-  const at = dragged ?? seam.at;
+  const at = dragged ?? seam.atShare;
   const x = glass.x + at * glass.width;
   const y = glass.y + at * glass.height;
   return (
@@ -148,7 +148,7 @@ function Glass({ opening: { glass, frame, measured }, mark }: { opening: Opening
         />
       )}
       {measured && mark.cover && (
-        <FilmStrips glass={glass} cover={mark.cover} fill={mark.tint ?? filmFill(mark.film)} />
+        <FilmParts glass={glass} cover={mark.cover} fill={mark.tint ?? filmFill(mark.film)} />
       )}
       {measured && mark.lead && <LeadLines glass={glass} {...mark.lead} />}
     </>

@@ -25,13 +25,13 @@ function Further({ shape, readings, unit, box, scale }: ShapeDrawingProps & { bo
       along="x"
       from={box.x + fromMm * scale}
       to={box.x + toMm * scale}
-      at={at}
+      atPx={at}
       mm={toMm - fromMm}
       unit={unit}
     />
   );
   const up = (fromPx: number, toPx: number) => (
-    <DimensionLine along="y" from={fromPx} to={toPx} at={right} mm={(toPx - fromPx) / scale} unit={unit} />
+    <DimensionLine along="y" from={fromPx} to={toPx} atPx={right} mm={(toPx - fromPx) / scale} unit={unit} />
   );
   const text = (x: number, y: number, content: string) => (
     <text x={x} y={y} textAnchor="middle" fontSize="13" fontWeight="600" fill="var(--ink)">
@@ -49,7 +49,14 @@ function Further({ shape, readings, unit, box, scale }: ShapeDrawingProps & { bo
         const lengthMm = readings[place]?.mm ?? 0;
         const low = foot - Math.max(0, higherMm) * scale;
         return (
-          <DimensionLine along="y" from={low - lengthMm * scale} to={low} at={at} mm={lengthMm} unit={unit} />
+          <DimensionLine
+            along="y"
+            from={low - lengthMm * scale}
+            to={low}
+            atPx={at}
+            mm={lengthMm}
+            unit={unit}
+          />
         );
       };
       return (
@@ -134,7 +141,7 @@ export function ShapeDrawing({ shape, readings, unit }: ShapeDrawingProps) {
         along="x"
         from={box.x}
         to={box.x + box.width}
-        at={box.y + box.height + 18}
+        atPx={box.y + box.height + 18}
         mm={widthMm}
         unit={unit}
       />
@@ -143,7 +150,7 @@ export function ShapeDrawing({ shape, readings, unit }: ShapeDrawingProps) {
           along="y"
           from={box.y}
           to={box.y + box.height}
-          at={box.x - 20}
+          atPx={box.x - 20}
           mm={heightMm}
           unit={unit}
         />

@@ -173,7 +173,7 @@ export const WallDrawing = memo(function WallDrawing({
               along="x"
               from={glass.x}
               to={glass.x + glass.width}
-              at={lowest}
+              atPx={lowest}
               mm={mm}
               unit={unit}
             />
@@ -184,7 +184,7 @@ export const WallDrawing = memo(function WallDrawing({
             along="y"
             from={tallest.glass.y}
             to={tallest.glass.y + tallest.glass.height}
-            at={Math.max(14, sheet.wall.x - 22)}
+            atPx={Math.max(14, sheet.wall.x - 22)}
             mm={heightMm}
             unit={unit}
           />

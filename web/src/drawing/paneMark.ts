@@ -5,14 +5,14 @@ import { mirroredOutline } from './outlinePath.ts';
 /** A seam as a share of the pane from its left (upright seams) or from its top. */
 export interface SeamMark {
   readonly axis: 'vertical' | 'horizontal';
-  readonly at: number;
+  readonly atShare: number;
 }
 
 /** Film on part of a pane, as shares of its glass from the top; null in a mark where it covers the whole pane. */
 export type CoverMark =
   | {
-      readonly kind: 'strips';
-      readonly strips: readonly Readonly<Record<'top' | 'left' | 'width' | 'height', number>>[];
+      readonly kind: 'parts';
+      readonly parts: readonly Readonly<Record<'top' | 'left' | 'width' | 'height', number>>[];
     }
   | { readonly kind: 'gradient'; readonly from: 'top' | 'bottom'; readonly reach: number };
 
@@ -21,7 +21,7 @@ export interface LeadMark {
   /** Sizes as shares of the glass. */
   readonly across: number;
   readonly along: number;
-  readonly strip: number;
+  readonly leadShare: number;
 }
 
 /** What the wall shows over a pane at the stage. */
@@ -67,16 +67,18 @@ export function mirrored(mark: PaneMark): PaneMark {
   return {
     ...mark,
     handle: mark.handle && otherSide[mark.handle],
-    seams: mark.seams.map((seam) => (seam.axis === 'vertical' ? { ...seam, at: 1 - seam.at } : seam)),
+    seams: mark.seams.map((seam) =>
+      seam.axis === 'vertical' ? { ...seam, atShare: 1 - seam.atShare } : seam,
+    ),
     names: mark.names.map((name) => ({ ...name, at: { ...name.at, x: 1 - name.at.x } })),
     faults: mark.faults.map(({ x, y }) => ({ x: 1 - x, y })),
     found: mark.found.map(({ x, y }) => ({ x: 1 - x, y })),
     outline: mark.outline && mirroredOutline(mark.outline),
     cover:
-      mark.cover?.kind === 'strips'
+      mark.cover?.kind === 'parts'
         ? {
             ...mark.cover,
-            strips: mark.cover.strips.map((strip) => ({ ...strip, left: 1 - strip.left - strip.width })),
+            parts: mark.cover.parts.map((part) => ({ ...part, left: 1 - part.left - part.width })),
           }
         : mark.cover,
     hidden: mark.hidden.map(({ side, share }) => ({ side: otherSide[side], share })),

@@ -12,7 +12,7 @@ interface NoteAtPlaceProps<Kind extends string> {
   readonly columns: 2 | 3;
   readonly act: string;
   /** The pane on which the place is tapped. */
-  readonly figure: (place: Place | null, onPlace: (place: Place) => void) => ReactNode;
+  readonly drawing: (place: Place | null, onPlace: (place: Place) => void) => ReactNode;
   readonly onClose: () => void;
   readonly onNote: (kind: Kind, place: Place, note: string) => void;
   /** What else may be noted. */
@@ -21,7 +21,7 @@ interface NoteAtPlaceProps<Kind extends string> {
 
 /** What is seen on a pane: where, what it is, and a word about it. */
 export function NoteAtPlace<Kind extends string>(props: NoteAtPlaceProps<Kind>) {
-  const { title, kinds, names, columns, act, figure, onClose, onNote, children } = props;
+  const { title, kinds, names, columns, act, drawing: figure, onClose, onNote, children } = props;
   const [place, setPlace] = useState<Place | null>(null);
   const [kind, setKind] = useState<Kind | null>(null);
   const [note, setNote] = useState('');

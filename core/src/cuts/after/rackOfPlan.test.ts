@@ -5,7 +5,7 @@ import type { KeptPlan } from '../records.ts';
 import { planCuts } from '../search/planner.ts';
 import { consume } from './consume.ts';
 import { cutList, pieceName } from './cutList.ts';
-import { pullsJustCut, takenByPlan } from './rackOfPlan.ts';
+import { pullsJustCut, usedByPlan } from './rackOfPlan.ts';
 
 const source = (id: string, kind: PlanSource['kind']): PlanSource => ({
   id,
@@ -40,10 +40,10 @@ const kept = (cutPullIds: string[]): KeptPlan => ({
 
 describe('what a kept plan takes off the rack', () => {
   test('is all it comes off, until the last pull of each is cut', () => {
-    expect(takenByPlan(kept([]))).toEqual({ stockIds: ['R1', 'O1'], newRollIds: ['N1'] });
-    expect(takenByPlan(kept(['1', '3']))).toEqual({ stockIds: ['O1'], newRollIds: ['N1'] });
-    expect(takenByPlan(kept(['1', '2', '3', '4']))).toEqual({ stockIds: [], newRollIds: [] });
-    expect(takenByPlan(null)).toEqual({ stockIds: [], newRollIds: [] });
+    expect(usedByPlan(kept([]))).toEqual({ stockIds: ['R1', 'O1'], newRollIds: ['N1'] });
+    expect(usedByPlan(kept(['1', '3']))).toEqual({ stockIds: ['O1'], newRollIds: ['N1'] });
+    expect(usedByPlan(kept(['1', '2', '3', '4']))).toEqual({ stockIds: [], newRollIds: [] });
+    expect(usedByPlan(null)).toEqual({ stockIds: [], newRollIds: [] });
   });
 
   test('goes down by the pulls that are cut now and were not, in the order of the plan', () => {

@@ -2,13 +2,13 @@ import type { KeptPlan } from '../records.ts';
 import type { PlanSource, Pull } from '../format/index.ts';
 
 /** What a kept plan still takes: rolls and offcuts on hand by their ids, and new rolls by their names in the plan. */
-export interface TakenByPlan {
+export interface UsedByPlan {
   readonly stockIds: readonly string[];
   readonly newRollIds: readonly string[];
 }
 
 /** The sources of a kept plan off which something is still to be cut; nothing without a plan. */
-export function takenByPlan(kept: KeptPlan | null): TakenByPlan {
+export function usedByPlan(kept: KeptPlan | null): UsedByPlan {
   const open = (kept?.plan.sources ?? []).filter(({ id }) =>
     kept?.plan.pulls.some((pull) => pull.sourceId === id && !kept.cutPullIds.includes(pull.id)),
   );

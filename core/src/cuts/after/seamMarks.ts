@@ -26,12 +26,12 @@ export interface SeamMarks {
  * Each mark is told from both corners of its side, as that side was read, so that a frame out of square shows. Lengths mm.
  */
 export function seamMarks(
-  { pane: { readings }, sizes, strips }: MeasuredPane,
+  { pane: { readings }, sizes, covered }: MeasuredPane,
   paneId: string,
   plan: Pick<CutPlan, 'pulls'>,
 ): readonly SeamMarks[] {
-  const [strip] = strips;
-  if (!strip) return [];
+  const [first] = covered;
+  if (!first) return [];
   const lengths = {
     top: readings.widthTop?.mm ?? sizes.cutting.widthMm,
     bottom: readings.widthBottom?.mm ?? sizes.cutting.widthMm,
@@ -40,7 +40,7 @@ export function seamMarks(
   };
   const seams = seamsBetween(piecesOfPane(plan, paneId).map(({ cover }) => cover));
   return seams.map((seam) => {
-    const bareMm = seam.axis === 'vertical' ? strip.leftMm : strip.topMm;
+    const bareMm = seam.axis === 'vertical' ? first.leftMm : first.topMm;
     const edgeMm = bareMm + seam.toMm;
     const sides = seam.axis === 'vertical' ? (['top', 'bottom'] as const) : (['left', 'right'] as const);
     return {

@@ -1,4 +1,4 @@
-import type { CoveredStrip } from '../../film/index.ts';
+import type { CoveredPart } from '../../film/index.ts';
 import { pieceSize } from '../../film/index.ts';
 import type { Pane, PlacedOpening, Size } from '../../survey/index.ts';
 import type { CutPlan, FilmForPlan, PaneForPlan, PlanJob } from '../format/index.ts';
@@ -24,20 +24,20 @@ export interface PaneAmongOthers {
   readonly id: string;
   readonly pane: Pick<Pane, 'hidden' | 'seams'>;
   readonly size: Size | null;
-  readonly strips: readonly CoveredStrip[];
+  readonly covered: readonly CoveredPart[];
 }
 
 /** What is about a pane where its seams may go: hidden strips, edges of other openings, seams of its likes, eye level. */
 function surroundingsOf(
-  { id, pane, strips }: PaneAmongOthers,
+  { id, pane, covered }: PaneAmongOthers,
   panesOfWall: readonly PaneAmongOthers[],
   openings: readonly PlacedOpening<string>[],
 ): SeamSurroundings | null {
   const own = openings.find((opening) => opening.id === id);
   if (!own) return null;
   // Seams are told from where the film begins: what is left bare is none of theirs.
-  const { leftMm: bareLeftMm, topMm: bareTopMm } = strips[0] ?? { leftMm: 0, topMm: 0 };
-  const { widthMm, heightMm } = strips.length > 0 ? pieceSize(strips) : own.size;
+  const { leftMm: bareLeftMm, topMm: bareTopMm } = covered[0] ?? { leftMm: 0, topMm: 0 };
+  const { widthMm, heightMm } = covered.length > 0 ? pieceSize(covered) : own.size;
   const leftMm = own.leftMm + bareLeftMm;
   const topOverFloorMm = own.sillMm + own.size.heightMm - bareTopMm;
   const hidden = pane.hidden.map(({ side, depthMm }) => {

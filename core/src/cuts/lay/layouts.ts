@@ -244,7 +244,7 @@ function shareInput(
     longest: lying === 'across' ? roll.width : roll.length,
     full,
     minPanel: rules.minPanel,
-    at: pane.seams.at?.length === way.panels - 1 ? pane.seams.at : null,
+    atMm: pane.seams.at?.length === way.panels - 1 ? pane.seams.at : null,
   };
 }
 
@@ -351,7 +351,7 @@ function patternLayouts(context: PanelContext, edgeSide: Side | null): Layout[] 
     Array.from({ length: way.panels }, () => false),
   );
   const shares =
-    (input.at ? null : shareOnPattern(input, lying === 'across' ? pattern.across : pattern.along)) ??
+    (input.atMm ? null : shareOnPattern(input, lying === 'across' ? pattern.across : pattern.along)) ??
     shareSpan(input);
   const cross = crossLength(context, margins);
   if (!shares || cross > (lying === 'across' ? roll.length : roll.width) + SMALLEST_LACK_MM) return [];

@@ -21,7 +21,7 @@ export interface ShareInput {
   readonly full: readonly boolean[];
   readonly minPanel: number;
   /** Where seams are wanted, middles of the overlaps; null: equal panels. */
-  readonly at: readonly number[] | null;
+  readonly atMm: readonly number[] | null;
 }
 
 function sharesFrom(input: ShareInput, covers: readonly number[]): Share[] {
@@ -55,7 +55,7 @@ function shareAt(input: ShareInput, at: readonly number[]): Share[] | null {
 
 /** Divides a span: the full panels take the roll's width, the others share the rest equally. */
 export function shareSpan(input: ShareInput): Share[] | null {
-  if (input.at) return shareAt(input, input.at);
+  if (input.atMm) return shareAt(input, input.atMm);
   const { span, count, firstMargin, lastMargin, overlap, longest, full, minPanel } = input;
   const margin = (at: number) => (at === 0 ? firstMargin : 0) + (at === count - 1 ? lastMargin : 0);
   const others = full.filter((isFull) => !isFull).length;

@@ -98,16 +98,16 @@ function toFitOf(
   pieces: readonly Piece[],
   seams: readonly SeamMarks[],
 ): PaneToFit | null {
-  const { record, film, sizes, strips, division } = pane;
+  const { record, film, sizes, covered, division } = pane;
   if (!film || !sizes) return null;
   const needed = division?.kind === 'panels' ? Math.min(...division.ways.map(({ panels }) => panels)) : 1;
   return {
     label: record.label,
     // Only what is covered is cleaned for film, hung and trimmed.
-    glass: pieceSize(strips),
+    glass: pieceSize(covered),
     glassKind: record.glass,
     handle: record.handle,
-    topOverFloorMm: record.sillMm + sizes.cutting.heightMm - (strips[0]?.topMm ?? 0),
+    topOverFloorMm: record.sillMm + sizes.cutting.heightMm - (covered[0]?.topMm ?? 0),
     film,
     panels: pieces.length > 0 ? pieces.length : needed,
     factoryEdge: pieces.find(({ factoryEdge }) => factoryEdge !== null)?.factoryEdge ?? null,
@@ -212,11 +212,11 @@ function derive(records: JobRecords, shop: ShopData, knownDoubts: DoubtsByPane |
   );
   const wall = (id: string) => walls().find((each) => each.id === id) ?? null;
   const header = headerOf(records);
-  const among = ({ id, record, sizes, strips }: DerivedPane): PaneAmongOthers => ({
+  const among = ({ id, record, sizes, covered }: DerivedPane): PaneAmongOthers => ({
     id,
     pane: record,
     size: sizes?.cutting ?? null,
-    strips,
+    covered,
   });
   return {
     records,

@@ -4,13 +4,13 @@ import {
   divisionOf,
   paneForPlan,
   planRulesOf,
-  stripsOfPane,
+  coveredPartsOf,
   type AskedOfFilm,
   type Division,
   type MeasuredPane,
   type PaneForPlan,
 } from '../../cuts/index.ts';
-import type { CoveredStrip, Film } from '../../film/index.ts';
+import type { CoveredPart, Film } from '../../film/index.ts';
 import { glassDoubt, type GlassDoubt } from '../../glazing/index.ts';
 import type { RuleSet } from '../../rules/index.ts';
 import {
@@ -33,7 +33,7 @@ export interface PaneByItself {
   /** Where the tape goes next; null when all places of its shape are read. */
   readonly nextPlace: ReadingPlace | null;
   /** What film covers of its glass, from the top down. */
-  readonly strips: readonly CoveredStrip[];
+  readonly covered: readonly CoveredPart[];
   /** Where the film begins on the glass: what is left bare lies above and to the left. */
   readonly filmOrigin: Readonly<Record<'leftMm' | 'topMm', number>>;
   /** What it asks of its film; null until it is measured. */
@@ -53,9 +53,9 @@ export interface PaneByItself {
 export function measuredPane({
   record,
   sizes,
-  strips,
-}: Pick<PaneByItself, 'record' | 'sizes' | 'strips'>): MeasuredPane | null {
-  return sizes && { pane: record, sizes, strips };
+  covered,
+}: Pick<PaneByItself, 'record' | 'sizes' | 'covered'>): MeasuredPane | null {
+  return sizes && { pane: record, sizes, covered };
 }
 
 /** Whether a film of the catalogue may go on a pane, whatever is on it now. */
@@ -68,8 +68,8 @@ export function verdictFor(pane: PaneByItself, film: Film, rules: RuleSet): Film
 
 function derive(id: string, record: Pane, roomId: string, film: Film | null, rules: RuleSet): PaneByItself {
   const sizes = paneSizes(record.readings, rules.cutting, record.shape);
-  const strips = sizes ? stripsOfPane(record, sizes, rules) : [];
-  const measured = measuredPane({ record, sizes, strips });
+  const covered = sizes ? coveredPartsOf(record, sizes, rules) : [];
+  const measured = measuredPane({ record, sizes, covered });
   const asked = measured && askedOfFilm(measured, film, rules);
   const planRules = planRulesOf(rules);
   const division = asked && film ? divisionOf(asked, film, planRules) : null;
@@ -88,8 +88,8 @@ function derive(id: string, record: Pane, roomId: string, film: Film | null, rul
     film,
     sizes,
     nextPlace: nextReadingPlace(record.readings, record.shape),
-    strips,
-    filmOrigin: strips[0] ?? { leftMm: 0, topMm: 0 },
+    covered,
+    filmOrigin: covered[0] ?? { leftMm: 0, topMm: 0 },
     asked,
     division,
     verdict,

@@ -2,7 +2,7 @@ import { deriveJob, shopDataOfJob } from '@neat-sill/core/job';
 import { eq } from 'drizzle-orm';
 import type { Database } from '../../db/database.ts';
 import { papers, pictures, shops } from '../../db/schema.ts';
-import type { QueuedWork } from '../../queue/queue.ts';
+import type { QueuedTasks } from '../../queue/queue.ts';
 import { readJob } from '../jobs/index.ts';
 import { shopDataFor } from '@neat-sill/core/contract';
 import { readShopBook } from '../shop/index.ts';
@@ -16,7 +16,7 @@ import { PaperProblem, type PaperInput } from './paperInput.ts';
 /** Makes a PDF that was asked for; a job that is not ready for it becomes the paper's problem, not an error. */
 export async function makePaper(
   db: Database,
-  { shopId, paperId, origin }: QueuedWork['paper'],
+  { shopId, paperId, origin }: QueuedTasks['paper'],
 ): Promise<void> {
   const asked = await db.inShop(shopId, async (tx) => {
     const [paper] = await tx.select().from(papers).where(eq(papers.id, paperId));

@@ -7,10 +7,10 @@ import type { Database } from '../../db/database.ts';
 import { papers } from '../../db/schema.ts';
 import { HttpProblem, notFound } from '../../http/problem.ts';
 import { callerOf, signedInRoute } from '../../http/route.ts';
-import type { WorkQueue } from '../../queue/queue.ts';
+import type { TaskQueue } from '../../queue/queue.ts';
 import { readJob } from '../jobs/index.ts';
 
-export function paperRoutes(db: Database, queue: WorkQueue, now: () => Date): Router {
+export function paperRoutes(db: Database, queue: TaskQueue, now: () => Date): Router {
   const router = Router();
 
   signedInRoute(router, operations.makePaper, async ({ caller, params, body, req }) => {

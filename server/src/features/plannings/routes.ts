@@ -4,7 +4,7 @@ import { Router } from 'express';
 import type { Database } from '../../db/database.ts';
 import { notAllowed, notFound } from '../../http/problem.ts';
 import { signedInRoute, type Caller } from '../../http/route.ts';
-import type { WorkQueue } from '../../queue/queue.ts';
+import type { TaskQueue } from '../../queue/queue.ts';
 import { readJob } from '../jobs/index.ts';
 import { addPlanning, toPlanningDto, lastPlanning, stopPlannings } from './store.ts';
 
@@ -12,7 +12,7 @@ function mayPlan({ person }: Caller): void {
   if (!mayWrite(person.role, 'plan')) throw notAllowed('Only the owner and installers plan cuts.');
 }
 
-export function planningRoutes(db: Database, queue: WorkQueue, now: () => Date): Router {
+export function planningRoutes(db: Database, queue: TaskQueue, now: () => Date): Router {
   const router = Router();
 
   signedInRoute(router, operations.startPlanning, async ({ caller, params, body }) => {

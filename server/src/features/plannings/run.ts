@@ -1,7 +1,7 @@
 import type { CutPlan } from '@neat-sill/core/cuts';
 import { Worker } from 'node:worker_threads';
 import type { Database } from '../../db/database.ts';
-import type { QueuedWork } from '../../queue/queue.ts';
+import type { QueuedTasks } from '../../queue/queue.ts';
 import type { ThreadMessage, ThreadOrder } from './planThread.ts';
 import { finish, keepBetter, claimPlanning } from './store.ts';
 
@@ -27,7 +27,7 @@ interface Best {
  */
 export async function runPlanning(
   db: Database,
-  { shopId, planningId }: QueuedWork['planning'],
+  { shopId, planningId }: QueuedTasks['planning'],
   now: () => Date,
 ): Promise<void> {
   const taken = await db.inShop(shopId, (tx) => claimPlanning(tx, planningId, now()));

@@ -3,7 +3,7 @@ import {
   consume,
   pullsJustCut,
   stockSchema,
-  takenByPlan,
+  usedByPlan,
   type KeptPlan,
   type PlanSource,
   type Pull,
@@ -107,9 +107,9 @@ const openedAs = (jobId: string, keptAt: string, sourceId: string) => `${jobId} 
  * with them. What another job has is refused by name.
  */
 async function reserve(tx: Tx, jobId: string, before: KeptPlan | null, kept: KeptPlan | null): Promise<void> {
-  const { stockIds, newRollIds } = takenByPlan(kept);
+  const { stockIds, newRollIds } = usedByPlan(kept);
   // What the plan took before is its own already: that a roll has gone since must not keep a pull from being ticked.
-  const had = new Set(takenByPlan(before).stockIds);
+  const had = new Set(usedByPlan(before).stockIds);
   const wanted = stockIds.filter((id) => !had.has(id));
   const opened = new Set(newRollIds.map((id) => openedAs(jobId, kept?.keptAt ?? '', id)));
   const rows = await tx

@@ -230,7 +230,7 @@ export function Compare({ found, pane, panes, figures, onClose }: CompareProps) 
   const costs = useCosts(variants);
   const seat = useSeat(pane, found.place, found.sun);
   const shown: Shown = { bare: found.bare, found, unit, rules };
-  const at = seat?.at ?? null;
+  const at = seat?.withFilm ?? null;
   const rows: readonly Row[] = [
     ...glassRows(shown),
     ...(at

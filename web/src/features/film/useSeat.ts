@@ -9,7 +9,7 @@ export interface SeatBefore {
   /** Where the pane stands on its wall, for the plan of the room. */
   readonly pane: { readonly leftMm: number; readonly widthMm: number };
   /** What a film on all the wall's panes does at the seat; null while there is no seat. */
-  readonly at: ((film: Film | null) => AtSeat) | null;
+  readonly withFilm: ((film: Film | null) => AtSeat) | null;
 }
 
 /** The seat before the wall: all panes of the wall that it sees count, as if they had the same film. */
@@ -21,13 +21,13 @@ export function useSeat(pane: PaneWithId, place: PaneForFilm, sun: SunYear): Sea
   if (!own) return null;
   const onPlan = { leftMm: own.leftMm, widthMm: own.size.widthMm };
   const { seat } = wall;
-  if (!seat) return { pane: onPlan, at: null };
+  if (!seat) return { pane: onPlan, withFilm: null };
   const share = wallInView(seat, placed.openings);
   const build = glassBuild(place.glass, place.glassMm);
   const sunWm2 = max(sun.peakWm2) ?? 0;
   return {
     pane: onPlan,
-    at: (film) =>
+    withFilm: (film) =>
       atSeat(
         { ...build, films: film ? [filmOnBuild(film, build)] : [] },
         { share, sunWm2, rules: rules.film },

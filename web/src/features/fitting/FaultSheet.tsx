@@ -19,7 +19,7 @@ export function FaultSheet({ figure, onClose, onNote }: FaultSheetProps) {
       names={FAULT_NAMES}
       columns={2}
       act="Note the fault"
-      figure={(place, onPlace) => <div className="mx-auto w-64">{figure(place, onPlace)}</div>}
+      drawing={(place, onPlace) => <div className="mx-auto w-64">{figure(place, onPlace)}</div>}
       onClose={onClose}
       onNote={onNote}
     />

@@ -17,7 +17,7 @@ import { FAULT_NAMES, STEP_NAMES, stepWords } from '@neat-sill/core/words';
 import { Check, ChevronLeft, ListChecks } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { PaneFigure } from '../../drawing/PaneFigure.tsx';
+import { PaneDrawing } from '../../drawing/PaneDrawing.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { showTime } from '../../ui/format.ts';
 import { Size } from '../../ui/Length.tsx';
@@ -222,7 +222,7 @@ function PaneSteps({ pane, toFit, figures }: StepsProps) {
     onPlace: ((place: Place) => void) | null,
     size: { width: number; height: number },
   ) => (
-    <PaneFigure
+    <PaneDrawing
       glass={toFit.glass}
       film={toFit.film}
       step={step}

@@ -1,4 +1,4 @@
-import { dropDoubtful, keepDoubtful, takeLikely, type Doubt, type Pane } from '@neat-sill/core/survey';
+import { dropDoubtful, keepDoubtful, acceptLikely, type Doubt, type Pane } from '@neat-sill/core/survey';
 import { patchRecord } from '@neat-sill/core/record';
 import { formatLength } from '@neat-sill/core/units';
 import { describeDoubt } from '@neat-sill/core/words';
@@ -24,7 +24,7 @@ function useAnswers(pane: PaneWithId, doubt: Doubt | undefined): Answers | null 
   const write = (label: string, readings: Pane['readings']) =>
     job.edit(`${label}, pane ${pane.label}`, [patchRecord(job.records, 'pane', pane.id, { readings })]);
   return {
-    take: () => write('Use the likely value', takeLikely(pane.readings, doubt, unit)),
+    take: () => write('Use the likely value', acceptLikely(pane.readings, doubt, unit)),
     again: () => {
       write('Measure again', dropDoubtful(pane.readings, doubt));
       dispatch(viewActions.readingAsked());

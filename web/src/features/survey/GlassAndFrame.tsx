@@ -4,7 +4,7 @@ import {
   GLASS_KINDS,
   OPENING_KINDS,
   SIDES,
-  lightsOfPanes,
+  gridsOfPanes,
   type Pane,
   type Side,
 } from '@neat-sill/core/survey';
@@ -62,7 +62,7 @@ function Bars({ panes }: { panes: readonly PaneWithId[] }) {
     if (!columns || !rows || columns > MOST_LIGHTS || rows > MOST_LIGHTS)
       return setProblem(`Write lights across by lights up, as 3 by 2; ${MOST_LIGHTS} at the most.`);
     const ids = panes.map(({ id }) => id);
-    const changes = lightsOfPanes(takeOff, ids, { columns, rows, barMm: null });
+    const changes = gridsOfPanes(takeOff, ids, { columns, rows, barMm: null });
     if (changes.length === 0) return setProblem('Only measured rectangles without bars can be divided.');
     job.edit(`Bars ${columns} by ${rows} in ${names(panes)}`, changes);
     setText('');

@@ -76,7 +76,7 @@ export function MarkSheet({ pane, onClose, onNote }: MarkSheetProps) {
       names={CONDITION_NAMES}
       columns={3}
       act="Note it"
-      figure={(place, onPlace) => <TappedPane pane={pane} place={place} onPlace={onPlace} />}
+      drawing={(place, onPlace) => <TappedPane pane={pane} place={place} onPlace={onPlace} />}
       onClose={onClose}
       onNote={(kind, place, note) => {
         const kept = picture ? queuePicture(jobId, picture) : Promise.resolve(null);

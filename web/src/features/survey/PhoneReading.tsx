@@ -18,7 +18,7 @@ import { Doubts } from './Doubts.tsx';
 import { GlassAndFrame, type PaneWithId } from './GlassAndFrame.tsx';
 import { ShapeOfPane } from './ShapeOfPane.tsx';
 import { Place } from './Place.tsx';
-import { useNextUnread, useTakeReading } from './ReadingFields.tsx';
+import { useNextUnread, useEnterReading } from './ReadingFields.tsx';
 import { useLengthDraft } from '../../ui/useLengthDraft.ts';
 import { readingDraftKey } from './readingDraft.ts';
 
@@ -94,7 +94,7 @@ function TapeOnPane({ pane, place }: { pane: PaneWithId; place: ReadingPlace }) 
 export function PhoneReading({ pane }: { pane: PaneWithId }) {
   const { derived, jobId } = useJob();
   const unit = useUnit();
-  const take = useTakeReading(pane, 0);
+  const take = useEnterReading(pane, 0);
   const places = placesOfShape(pane.shape);
   const nextUnread = useNextUnread(pane);
   const addOpening = useAddOpening();

@@ -40,7 +40,7 @@ function nextRound(pane: PaneWithId): Round | null {
 }
 
 /** Writes readings: the first at a place, or a further one beside it, taken without looking at the first. */
-export function useTakeReading(pane: PaneWithId, round: Round) {
+export function useEnterReading(pane: PaneWithId, round: Round) {
   const job = useJob();
   const { data: session } = useSessionQuery();
   return (place: AnyPlace, length: TypedLength | null, how: 'tape' | 'laser' = 'tape') => {
@@ -91,7 +91,7 @@ function TapeFields({ pane, round, onLast, onFocused, children }: TapeFieldsProp
   const unit = useUnit();
   const focusAsked = useAppSelector((state) => state.view.focusAsked);
   const fields = useRef(new Map<AnyPlace, HTMLInputElement>());
-  const take = useTakeReading(pane, round);
+  const take = useEnterReading(pane, round);
   const doubtful = new Set<AnyPlace>((job.doubts.get(pane.id) ?? []).map(({ place }) => place));
   const mayLean = pane.shape.kind === 'rectangle' || pane.shape.kind === 'quadrilateral';
   const withDiagonals =
@@ -174,7 +174,7 @@ export function ReadingFields({ pane, onLast }: { pane: PaneWithId; onLast: () =
   const nextUnread = useNextUnread(pane);
   const [round, setRound] = useState<Round>(0);
   const unit = useUnit();
-  const take = useTakeReading(pane, round);
+  const take = useEnterReading(pane, round);
   const focused = useRef<AnyPlace>('widthTop');
   const further = nextRound(pane);
   const measured = READING_PLACES.some((place) => pane.readings[place] !== null);

@@ -41,7 +41,7 @@ function marked(changes: Partial<Pane>, source: Partial<MarkSource> = {}) {
 describe('over a pane the wall shows', () => {
   test('seams as shares of the glass, and each panel by its name and the end that comes first', () => {
     const mark = marked({ readings: WIDE });
-    expect(mark.seams).toEqual([{ axis: 'vertical', at: 0.5 }]);
+    expect(mark.seams).toEqual([{ axis: 'vertical', atShare: 0.5 }]);
     expect(mark.names.map(({ text }) => text)).toEqual(['1a', '1b']);
     expect(mark.names.map(({ at }) => at)).toEqual([
       { x: expect.closeTo(0.5 * (1160 / 2300), 6), y: 0.5 },
@@ -53,10 +53,10 @@ describe('over a pane the wall shows', () => {
   test('seams beside glass that is left bare where they are on the glass', () => {
     const hidden = [{ side: 'left' as const, depthMm: 100, behind: 'outsideFrame' as const, bare: true }];
     const { seams, cover, hidden: strips } = marked({ readings: WIDE, hidden });
-    expect(seams).toEqual([{ axis: 'vertical', at: expect.closeTo((100 + 1100) / 2300, 6) }]);
+    expect(seams).toEqual([{ axis: 'vertical', atShare: expect.closeTo((100 + 1100) / 2300, 6) }]);
     expect(cover).toEqual({
-      kind: 'strips',
-      strips: [
+      kind: 'parts',
+      parts: [
         { left: expect.closeTo(100 / 2300, 6), width: expect.closeTo(2200 / 2300, 6), top: 0, height: 1 },
       ],
     });
@@ -92,8 +92,8 @@ describe('over a pane the wall shows', () => {
   test('a band, a gradient and leaded lines as shares', () => {
     const band = marked({ coverage: { kind: 'band', fromFloorMm: 900, toFloorMm: 1563 } });
     expect(band.cover).toEqual({
-      kind: 'strips',
-      strips: [{ left: 0, width: 1, top: expect.closeTo(0.5, 6), height: expect.closeTo(0.5, 6) }],
+      kind: 'parts',
+      parts: [{ left: 0, width: 1, top: expect.closeTo(0.5, 6), height: expect.closeTo(0.5, 6) }],
     });
     const gradient = { kind: 'gradient' as const, from: 'top' as const, reachMm: 663 };
     expect(marked({ coverage: gradient }).cover).toEqual({ kind: 'gradient', from: 'top', reach: 0.5 });

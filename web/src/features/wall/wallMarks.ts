@@ -27,7 +27,7 @@ type Origin = DerivedPane['filmOrigin'];
 function seamShares(pieces: readonly Piece[], glass: Size, from: Origin): SeamMark[] {
   return seamsBetween(pieces.map(({ cover }) => cover)).map((seam) => ({
     axis: seam.axis,
-    at:
+    atShare:
       seam.axis === 'vertical'
         ? (from.leftMm + middleOf(seam)) / glass.widthMm
         : (from.topMm + middleOf(seam)) / glass.heightMm,
@@ -81,15 +81,15 @@ function shapedOutline({ shape, readings }: Pane): Outline | null {
 }
 
 /** What film covers of a pane, where that is not all of it. */
-function coverOf({ record, strips }: DerivedPane, glass: Size): PaneMark['cover'] {
+function coverOf({ record, covered }: DerivedPane, glass: Size): PaneMark['cover'] {
   const { coverage } = record;
   const bare = record.hidden.some((strip) => strip.bare);
   if ((coverage.kind === 'whole' && !bare) || record.filmId === null) return null;
   if (coverage.kind === 'gradient')
     return { kind: 'gradient', from: coverage.from, reach: Math.min(1, coverage.reachMm / glass.heightMm) };
   return {
-    kind: 'strips',
-    strips: strips.map(({ topMm, leftMm, widthMm, heightMm }) => ({
+    kind: 'parts',
+    parts: covered.map(({ topMm, leftMm, widthMm, heightMm }) => ({
       left: leftMm / glass.widthMm,
       width: widthMm / glass.widthMm,
       top: topMm / glass.heightMm,
@@ -104,7 +104,7 @@ function leadMark({ leading }: Pane, glass: Size): PaneMark['lead'] {
       pattern: leading.pattern,
       across: leading.acrossMm / glass.widthMm,
       along: leading.alongMm / glass.heightMm,
-      strip: leading.stripMm / glass.widthMm,
+      leadShare: leading.stripMm / glass.widthMm,
     }
   );
 }

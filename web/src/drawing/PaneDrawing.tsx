@@ -5,7 +5,7 @@ import { formatBareLength, formatLength, type LengthUnit } from '@neat-sill/core
 import type { MouseEvent } from 'react';
 import { FilmHatches, filmFill } from './FilmHatches.tsx';
 
-interface PaneFigureProps {
+interface PaneDrawingProps {
   readonly glass: Size;
   readonly film: Film;
   readonly step: FittingStep;
@@ -148,7 +148,7 @@ function StepStrokes({
 }
 
 /** One pane, large, with what to do at this step. */
-export function PaneFigure(props: PaneFigureProps) {
+export function PaneDrawing(props: PaneDrawingProps) {
   const { glass, film, step, handle, factoryEdge, trimmedSides, unit, onPlace, placed } = props;
   const room = { width: props.width - 104, height: props.height - 40 };
   const pxPerMm = Math.min(room.width / glass.widthMm, room.height / glass.heightMm);
