@@ -103,7 +103,7 @@ describe('over a pane the wall shows', () => {
       pattern: 'squares',
       across: expect.closeTo(0.1, 6),
       along: expect.closeTo(0.5, 6),
-      strip: expect.closeTo(0.01, 6),
+      leadShare: expect.closeTo(0.01, 6),
     });
     expect(marked({ filmId: null, coverage: gradient }).cover).toBeNull();
   });
