@@ -117,7 +117,7 @@ test('the customer sees the wall by day and by night, what it does and what it c
   await openDemoJob(page, 'library', 'film');
   await page.getByRole('button', { name: 'Show the customer' }).click();
   const view = page.getByRole('dialog', { name: 'Lantern Quay Library' });
-  await expect(view.getByText(/^Keeps out \d+ % of the sun’s heat/)).toBeVisible();
+  await expect(view.getByText(/^Keeps out \d+\s% of the sun’s heat/)).toBeVisible();
   const share = async (name: RegExp) =>
     Number(
       /(\d+) % of what/.exec((await view.getByRole('img', { name }).getAttribute('aria-label')) ?? '')?.[1],

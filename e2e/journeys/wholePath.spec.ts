@@ -68,7 +68,7 @@ test('from the tape to the care sheet, by mouse', async ({ signedIn: page }) => 
   await expect(page.getByRole('heading', { name: 'Pane 2' })).toBeVisible();
   await page.getByRole('button', { name: 'Fault', exact: true }).click();
   await page.getByRole('radio', { name: 'top left' }).click();
-  await page.getByRole('group', { name: 'What it is' }).getByRole('radio').first().click();
+  await page.getByRole('radiogroup', { name: 'What it is' }).getByRole('radio').first().click();
   await page.getByRole('button', { name: 'Note the fault' }).click();
   await expect(paneOnWall(page, '2')).toHaveAccessibleName(/1 fault/);
   await page.getByRole('button', { name: /is fixed$/ }).click();

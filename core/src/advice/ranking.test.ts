@@ -168,7 +168,7 @@ describe('who sees whom', () => {
       return privacyByDay(film?.kind ?? null, visibleReflectanceOut, bare.visibleReflectanceOut);
     };
     expect(describeView(silver, hides(silverForTest), rules)).toMatch(
-      /^By day one looks out and is not seen \(9\d % .* lux outdoors\.$/,
+      /^By day one looks out and is not seen \(9\d\s% .* lux outdoors\.$/,
     );
     expect(describeView(looksOf('single', 4, frostForTest), hides(frostForTest), rules)).toMatch(
       /^Nobody sees through it/,

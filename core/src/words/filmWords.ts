@@ -149,7 +149,7 @@ export function describeView(
   { daylight, lamplight }: RuleSet['film'],
 ): string {
   if (looks.covers) return 'Nobody sees through it, by day or by night; close to the film shapes may show.';
-  const out = Math.round(seenFrom('indoors', looks, daylight).clear * 100);
+  const out = formatShare(seenFrom('indoors', looks, daylight).clear);
   const ends = privacyEndsAt(looks, lamplight.indoors);
   const hidden = isHiddenByDay(privacy)
     ? 'By day one looks out and is not seen'
@@ -158,5 +158,5 @@ export function describeView(
     ends === null || ends > 20_000
       ? 'with the lamps on the room is seen even by day'
       : `with the lamps on the room is seen ${lightOf(ends)}, below about ${Math.round(ends / 10) * 10} lux outdoors`;
-  return `${hidden} (${out} % of what the eye meets is the view); ${dusk}.`;
+  return `${hidden} (${out} of what the eye meets is the view); ${dusk}.`;
 }

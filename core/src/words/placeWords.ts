@@ -28,7 +28,7 @@ const FELT: Readonly<Record<GlareFelt, string>> = {
 
 /** The glare at a seat with its index, and by what convention. */
 export function describeGlare({ glare, felt }: Pick<AtSeat, 'glare' | 'felt'>): string {
-  return `${Math.round(glare * 100)} %, ${FELT[felt]}`;
+  return `${formatShare(glare)}, ${FELT[felt]}`;
 }
 
 /** How the glass makes a seat feel, in summer sun and winter night. */

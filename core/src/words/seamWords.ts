@@ -1,5 +1,5 @@
 import type { SeamOption, SeamProblem, SeamReason } from '../cuts/index.ts';
-import { assertNever, formatLength, listOf, type LengthUnit } from '../units/index.ts';
+import { assertNever, formatLength, formatShare, listOf, type LengthUnit } from '../units/index.ts';
 
 function describeReason(reason: SeamReason, unit: LengthUnit): string {
   switch (reason.code) {
@@ -22,7 +22,7 @@ function describeReason(reason: SeamReason, unit: LengthUnit): string {
     case 'narrow':
       return `one panel only ${formatLength(reason.mm, { unit })}`;
     case 'moreFilm':
-      return `${Math.round(reason.share * 100)} % more film`;
+      return `${formatShare(reason.share)} more film`;
     default:
       return assertNever(reason);
   }

@@ -26,6 +26,13 @@ import {
   readBackRule,
 } from './index.ts';
 
+// Spaces that hold a number and its sign together are read as spaces.
+expect.addSnapshotSerializer({
+  test: (value: unknown) => typeof value === 'string' && value.includes('\u00a0'),
+  serialize: (value: string, config, indent, depth, refs, printer) =>
+    printer(value.replaceAll('\u00a0', ' '), config, indent, depth, refs),
+});
+
 /* What people read, word for word: with the figure, its unit, and how to mend what is wrong. */
 
 test('a length that was typed wrong says what to type, in the unit of the person', () => {
@@ -373,7 +380,7 @@ test('the glass that instruments see otherwise', () => {
     { about: 'uv', entered: 0.5, found: 0.1 },
   ] as const;
   const said = (each: readonly (typeof disagreements)[number][], likely: 'triple' | null) =>
-    describeGlassDoubt({ disagreements: each, likely }, 'mm').replaceAll('\u00a0', ' ');
+    describeGlassDoubt({ disagreements: each, likely }, 'mm');
   expect(disagreements.map((each) => said([each], null))).toMatchInlineSnapshot(`
    [
      "The detector counts 3 panes where 2 are entered.",

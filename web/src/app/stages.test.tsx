@@ -175,7 +175,7 @@ describe('cuts', () => {
     const [used] = plan?.summary.byFilm ?? [];
     expect(shown).toEqual([
       `Film to cut ${((used?.usedArea ?? 0) / 1e6).toFixed(1)} m²`,
-      `Yield ${Math.round(((used?.netArea ?? 0) / (used?.usedArea ?? 1)) * 100)} %`,
+      `Yield ${Math.round(((used?.netArea ?? 0) / (used?.usedArea ?? 1)) * 100)}\u00a0%`,
       'Seams 1',
     ]);
     expect(figures('cuts', openJob(records))).toEqual([]);

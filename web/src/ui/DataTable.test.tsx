@@ -10,7 +10,7 @@ interface Roll {
   readonly leftMm: number;
 }
 const columns: readonly TableColumn<Roll>[] = [
-  { key: 'name', title: 'Name', names: true, cell: ({ name }) => name, sortBy: ({ name }) => name },
+  { key: 'name', title: 'Name', names: 'strong', cell: ({ name }) => name, sortBy: ({ name }) => name },
   {
     key: 'left',
     title: 'Left',

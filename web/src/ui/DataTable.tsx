@@ -17,8 +17,8 @@ export interface TableColumn<Item> {
   /** By what the rows are put in order when the title is clicked; without it they can’t be. */
   readonly sortBy?: (item: Item) => string | number;
   readonly align?: 'right';
-  /** The cell that names its row. */
-  readonly names?: true;
+  /** The cell that names its row, and whether it stands out. */
+  readonly names?: 'strong' | 'plain';
   readonly className?: string;
   /** How wide it is, as a class, where tables under each other must agree. */
   readonly width?: string;
@@ -150,7 +150,11 @@ export function DataTable<Item>({
             {columns.map(({ key, cell, align, names, className = '' }) => {
               const look = `py-1.5 pr-3 ${alignOf(align)} ${className}`;
               return names ? (
-                <th key={key} scope="row" className={`${look} font-semibold`}>
+                <th
+                  key={key}
+                  scope="row"
+                  className={`${look} ${names === 'strong' ? 'font-semibold' : 'font-normal'}`}
+                >
                   {cell(row.original)}
                 </th>
               ) : (

@@ -1,6 +1,13 @@
 import { cutList, type CutPiece, type CutStep } from '@neat-sill/core/cuts';
 import { checkPlan } from '@neat-sill/core/check';
-import { formatBareLength, formatLength, formatRun, listOf, type LengthUnit } from '@neat-sill/core/units';
+import {
+  formatBareLength,
+  formatLength,
+  formatRun,
+  formatShare,
+  listOf,
+  type LengthUnit,
+} from '@neat-sill/core/units';
 import { SIDE_NAMES, describeUnplaced } from '@neat-sill/core/words';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { BRICK, HAIRLINE, INK, QUIET } from './pdf.ts';
@@ -105,7 +112,7 @@ export function cutListPaper(input: PaperInput): Omit<TDocumentDefinitions, 'def
   const steps = cutList(plan, job);
   const totals = plan.summary.byFilm.map(
     ({ filmId, usedLength, usedArea, netArea }) =>
-      `${filmName(filmId)}: ${formatRun(usedLength, unit)} of roll, ${Math.round((netArea / usedArea) * 100)} % of it on the glass.`,
+      `${filmName(filmId)}: ${formatRun(usedLength, unit)} of roll, ${formatShare(netArea / usedArea)} of it on the glass.`,
   );
   return {
     info: { title: `Cut list, ${header.customer}` },

@@ -56,7 +56,7 @@ export function PlanCounts({ count }: { count: PlanCost }) {
         items={lines(count)}
         keyOf={([name]) => name}
         columns={[
-          { key: 'what', title: 'What the plan takes', cell: ([name]) => name },
+          { key: 'what', title: 'What the plan takes', names: 'plain', cell: ([name]) => name },
           { key: 'cost', title: 'Cost', align: 'right', cell: ([, amount]) => formatMoney(amount) },
         ]}
         together={['Together', formatMoney(count.total)]}

@@ -143,7 +143,7 @@ export function WhatIf() {
       items={variants}
       keyOf={({ key }) => key}
       columns={[
-        { key: 'way', title: 'Way', names: true, cell: ({ name }) => name },
+        { key: 'way', title: 'Way', names: 'strong', cell: ({ name }) => name },
         figure('film', 'Film used', ({ cost }) => money(cost)),
         figure('buy', 'To buy', ({ newRolls, toBuy }) =>
           newRolls === 0 ? 'nothing' : `${money(toBuy)} (${countOf(newRolls, 'roll')})`,

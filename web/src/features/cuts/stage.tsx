@@ -1,5 +1,5 @@
 import { cutsStage } from '@neat-sill/core/stage';
-import { countOf, formatArea } from '@neat-sill/core/units';
+import { countOf, formatArea, formatShare } from '@neat-sill/core/units';
 import { SHOWS_NOTHING, SILENT, figure, type StageModule } from '../job/index.ts';
 import { CutsBench } from './CutsBench.tsx';
 
@@ -41,7 +41,7 @@ export const cutsModule: StageModule = {
       ...(used > 0
         ? [
             figure('film', 'Film to cut', formatArea(used / 1e6, unit)),
-            figure('yield', 'Yield', `${Math.round((net / used) * 100)} %`),
+            figure('yield', 'Yield', formatShare(net / used)),
           ]
         : []),
       ...(seams > 0 ? [figure('seams', 'Seams', String(seams))] : []),

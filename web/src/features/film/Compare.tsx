@@ -257,7 +257,7 @@ export function Compare({ found, pane, panes, figures, onClose }: CompareProps) 
         items={rows}
         keyOf={([name]) => name}
         columns={[
-          { key: 'what', title: 'On this pane', cell: ([name]) => name },
+          { key: 'what', title: 'On this pane', names: 'plain', cell: ([name]) => name },
           {
             key: 'bare',
             title: <b className="text-ink">Bare glass</b>,

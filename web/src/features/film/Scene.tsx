@@ -1,3 +1,4 @@
+import { formatShare } from '@neat-sill/core/units';
 import { seenFrom, type Lighting, type Looks } from '@neat-sill/core/advice';
 import type { Cast } from '@neat-sill/core/film';
 import { lab, rgb } from 'd3';
@@ -82,7 +83,7 @@ export function Scene({ looks, cast, lighting, from, night, title }: SceneProps)
       viewBox={`0 0 ${SHEET.width} ${SHEET.height}`}
       className="block w-full border border-hairline"
       role="img"
-      aria-label={`${title}: ${looks.covers ? 'nothing can be made out through it' : `${Math.round(clear * 100)} % of what the eye meets lies beyond the glass`}`}
+      aria-label={`${title}: ${looks.covers ? 'nothing can be made out through it' : `${formatShare(clear)} of what the eye meets lies beyond the glass`}`}
     >
       <clipPath id={id}>
         <rect x="9" y="9" width={SHEET.width - 18} height={SHEET.height - 18} />

@@ -1,3 +1,4 @@
+import { formatShare } from '@neat-sill/core/units';
 import { WANTS, type Room, type Want } from '@neat-sill/core/survey';
 import { patchRecord } from '@neat-sill/core/record';
 import { WANT_NAMES } from '@neat-sill/core/words';
@@ -13,7 +14,7 @@ const LOOK = {
 } as const;
 
 const SHARES = [10, 20, 30, 40, 50, 60];
-const option = (share: number): [string, string] => [String(share), `${share} %`];
+const option = (share: number): [string, string] => [String(share), formatShare(share / 100)];
 
 /** What the people in the room want of its glass: each want goes round from no matter to nice to a must. */
 export function Wants({ roomId, room }: { roomId: string; room: Room }) {

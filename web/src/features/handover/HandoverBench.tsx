@@ -23,7 +23,7 @@ function CureTable() {
         {
           key: 'pane',
           title: 'Pane',
-          names: true,
+          names: 'strong',
           cell: ({ pane }) => pane.record.label,
           sortBy: ({ pane }) => pane.record.label,
         },

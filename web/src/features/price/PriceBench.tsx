@@ -21,7 +21,7 @@ export function PriceBench() {
           {
             key: 'film',
             title: 'Film',
-            names: true,
+            names: 'strong',
             cell: ({ filmId }) => book.films.find(({ id }) => id === filmId)?.name,
           },
           {

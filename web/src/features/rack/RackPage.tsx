@@ -126,7 +126,7 @@ export function RackPage() {
                 key: 'name',
                 width: 'w-[18%]',
                 title: 'Name',
-                names: true,
+                names: 'strong',
                 cell: ({ entry }) => entry.id,
                 sortBy: ({ entry }) => entry.id,
               },

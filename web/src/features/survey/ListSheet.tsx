@@ -110,7 +110,7 @@ export function ListSheet({ onClose }: { onClose: () => void }) {
           cell: (row) => row[at],
           sortBy: (row) => row[at] ?? '',
           className: 'whitespace-nowrap',
-          ...(at === 0 ? { names: true as const } : {}),
+          ...(at === 0 ? { names: 'strong' as const } : {}),
         }))}
       />
       <div className="flex justify-end">
