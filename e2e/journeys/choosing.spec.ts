@@ -120,7 +120,7 @@ test('the customer sees the wall by day and by night, what it does and what it c
   await expect(view.getByText(/^Keeps out \d+\s% of the sun’s heat/)).toBeVisible();
   const share = async (name: RegExp) =>
     Number(
-      /(\d+) % of what/.exec((await view.getByRole('img', { name }).getAttribute('aria-label')) ?? '')?.[1],
+      /(\d+)\s% of what/.exec((await view.getByRole('img', { name }).getAttribute('aria-label')) ?? '')?.[1],
     );
   await view.getByRole('radio', { name: 'By day, from the street' }).click();
   const byDay = await share(/^Gannet Silver 20, by day, from the street/);

@@ -142,7 +142,7 @@ test('how a pane was found: a mark with its photograph, and a strip that a blind
   await page.getByRole('button', { name: 'Scratch, chip or other mark' }).click();
   const sheet = page.getByRole('dialog');
   await sheet.getByRole('radio', { name: 'Scratch' }).click();
-  await sheet.getByRole('button', { name: 'bottom left' }).click();
+  await sheet.getByRole('radio', { name: 'bottom left' }).click();
   await sheet.getByLabel('Note, if you like').fill('as long as a hand');
   await sheet
     .getByLabel('Photograph')

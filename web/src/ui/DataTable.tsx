@@ -32,6 +32,8 @@ interface DataTableProps<Item> {
   /** A table with a label scrolls in a region of its own, and draws only the rows that are in sight. */
   readonly label?: string;
   readonly maxHeight?: string;
+  /** On a phone each row stands as a few lines, one a cell: for rows with more than a phone is wide. */
+  readonly stacks?: true;
   /** A last line over all columns: what it says, and the sum at its right. */
   readonly together?: readonly [name: ReactNode, sum: ReactNode];
 }
@@ -75,6 +77,7 @@ export function DataTable<Item>({
   caption,
   label,
   maxHeight = 'max-h-[46vh]',
+  stacks,
   together,
 }: DataTableProps<Item>) {
   const [sorting, setSorting] = useState<SortingState>([]);
@@ -111,24 +114,35 @@ export function DataTable<Item>({
         <td colSpan={columns.length} />
       </tr>
     );
+  const stacked = {
+    head: stacks ? 'max-sm:sr-only' : '',
+    row: stacks ? 'max-sm:block max-sm:py-2' : '',
+    cell: stacks ? 'max-sm:block max-sm:py-0.5 max-sm:text-left' : '',
+  };
   const drawing = (
-    <table className="w-full border-collapse text-sm" aria-rowcount={rows.length + 1}>
+    // Rows that are laid out as blocks are rows for those who hear them only if it is said.
+    <table
+      role="table"
+      className={`w-full border-collapse text-sm ${stacks ? 'max-sm:block' : ''}`}
+      aria-rowcount={rows.length + 1}
+    >
       {caption && <caption className="pb-1 text-left font-bold">{caption}</caption>}
-      <thead className={headStays ? 'sticky top-0 bg-sheet' : ''}>
-        <tr className="h-9 border-b border-ink text-quiet">
+      <thead role="rowgroup" className={`${headStays ? 'sticky top-0 bg-sheet' : ''} ${stacked.head}`}>
+        <tr role="row" className="h-9 border-b border-ink text-quiet">
           {columns.map(({ key, title, align, width = '' }) => {
             const header = table.getColumn(key);
             const sorted = header?.getIsSorted();
             return (
               <th
                 key={key}
+                role="columnheader"
                 aria-sort={sorted ? (sorted === 'asc' ? 'ascending' : 'descending') : undefined}
                 className={`py-1 pr-3 align-middle font-normal ${alignOf(align)} ${width}`}
               >
                 {header?.getCanSort() ? (
                   <button
                     type="button"
-                    className="inline-flex min-h-9 items-center gap-1 hover:text-ink"
+                    className={`inline-flex min-h-9 items-center gap-1 hover:text-ink ${alignOf(align)}`}
                     onClick={header.getToggleSortingHandler()}
                   >
                     {title}
@@ -143,22 +157,28 @@ export function DataTable<Item>({
           })}
         </tr>
       </thead>
-      <tbody>
+      <tbody role="rowgroup" className={stacks ? 'max-sm:block' : ''}>
         {room(abovePx)}
         {drawn.map(({ row, at }) => (
-          <tr key={row.id} aria-rowindex={at + 2} className="border-b border-hairline-soft align-top">
+          <tr
+            key={row.id}
+            role="row"
+            aria-rowindex={at + 2}
+            className={`border-b border-hairline-soft align-top ${stacked.row}`}
+          >
             {columns.map(({ key, cell, align, names, className = '' }) => {
-              const look = `py-1.5 pr-3 ${alignOf(align)} ${className}`;
+              const look = `py-1.5 pr-3 ${alignOf(align)} ${className} ${stacked.cell}`;
               return names ? (
                 <th
                   key={key}
+                  role="rowheader"
                   scope="row"
                   className={`${look} ${names === 'strong' ? 'font-semibold' : 'font-normal'}`}
                 >
                   {cell(row.original)}
                 </th>
               ) : (
-                <td key={key} className={look}>
+                <td key={key} role="cell" className={look}>
                   {cell(row.original)}
                 </td>
               );

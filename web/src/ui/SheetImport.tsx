@@ -91,6 +91,7 @@ export function BadLines<Problem>({
   if (bad.length === 0) return null;
   return (
     <DataTable
+      stacks
       label={`${place === 'line' ? 'Lines' : 'Films'} left out`}
       maxHeight="max-h-60"
       caption={`${countOf(bad.length, place)} left out, to fix in the file`}

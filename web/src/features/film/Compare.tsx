@@ -96,7 +96,7 @@ function glassRows({ bare, found, unit }: Shown): readonly Row[] {
       (of) => `${winter(of.winterFaceC)}${of.condensation ? ', gets wet' : ''}`,
     ],
     [
-      'Strain of the glass',
+      'Thermal stress of the glass',
       '',
       ({ breakage: { deltaK, allowableK, verdict } }) =>
         `${Math.round(deltaK)} of ${Math.round(allowableK)} K, ${BREAKAGE_NAMES[verdict]}`,

@@ -240,7 +240,7 @@ export function FilmBench() {
       {job.wall && job.wall.bearingUncertaintyDeg >= ROUGH_BEARING_DEG && (
         <Note tone="doubt">
           Which way this wall faces is known only within {job.wall.bearingUncertaintyDeg}° either way: heat,
-          strain of the glass and the order of films may be others. Set its bearing first.
+          thermal stress and the order of films may be others. Set its bearing first.
         </Note>
       )}
       {room && <Wants roomId={roomId} room={room} />}

@@ -119,6 +119,7 @@ export function RackPage() {
         <section key={filmId} aria-label={filmName(filmId)}>
           <h2 className="pb-1 text-lg font-bold">{filmName(filmId)}</h2>
           <DataTable
+            stacks
             items={entries}
             keyOf={({ entry }) => entry.id}
             columns={[
