@@ -49,6 +49,58 @@ test('glass behind an outside frame that is left bare makes the piece smaller an
   expect(marks[0]?.seamMm).toBe(60 + (2306 - 60) / 2);
 });
 
+/** Marks of panels that somebody laid, on a pane of which 40 mm at the top stay bare. */
+function marksOfPanels(
+  read: Pane['readings'],
+  covers: readonly (readonly [number, number, number, number])[],
+) {
+  const hidden = [{ side: 'top' as const, depthMm: 40, behind: 'outsideFrame' as const, bare: true }];
+  const records = recordsForTest({ panes: { p1: { readings: read, hidden } } });
+  const pane = deriveJob(records, bookForTest).pane('p1');
+  const measured = pane && measuredPane(pane);
+  if (!measured) throw new Error('no pane');
+  const pieces = covers.map(([left, top, width, height], at) => ({
+    paneId: 'p1',
+    copy: 1,
+    panel: at + 1,
+    cover: { left, top, width, height },
+  }));
+  return seamMarks(measured, 'p1', { pulls: [{ pieces }] } as never);
+}
+
+test('a level seam is marked at the left and at the right; a side not read is as long as the pane is cut', () => {
+  const read = readingsForTest([2300, 2303, 2306, 2002, 2010, 2006]);
+  const level = [
+    [0, 0, 2306, 995],
+    [0, 975, 2306, 995],
+  ] as const;
+  const edge = 40 + 995;
+  const marks = marksOfPanels(read, level);
+  expect(marks).toMatchObject([{ axis: 'horizontal', edgeMm: edge, seamMm: edge - 10, overlapMm: 20 }]);
+  expect(marks[0]?.marks).toEqual([
+    { side: 'left', fromFirstMm: edge, fromSecondMm: 2002 - edge },
+    { side: 'right', fromFirstMm: edge, fromSecondMm: 2006 - edge },
+  ]);
+  const upright = [
+    [0, 0, 1163, 1970],
+    [1143, 0, 1163, 1970],
+  ] as const;
+  const others = (all: Pane['readings'], covers: typeof level | typeof upright) =>
+    marksOfPanels(all, covers)[0]?.marks.map(({ fromSecondMm }) => fromSecondMm);
+  const sidesUnread = { ...read, heightLeft: null, heightRight: null };
+  expect(others(sidesUnread, level)).toEqual([2010 - edge, 2010 - edge]);
+  const endsUnread = { ...read, widthTop: null, widthBottom: null };
+  expect(others(endsUnread, upright)).toEqual([2303 - 1163, 2303 - 1163]);
+});
+
+test('a pane of which nothing is filmed has no marks', () => {
+  const records = recordsForTest({ panes: { p1: { readings } } });
+  const pane = deriveJob(records, bookForTest).pane('p1');
+  const measured = pane && measuredPane(pane);
+  if (!measured) throw new Error('no pane');
+  expect(seamMarks({ ...measured, covered: [] }, 'p1', { pulls: [] })).toEqual([]);
+});
+
 test('what is left bare can save a seam', () => {
   const narrow = readingsForTest([1500, 1500, 1500, 1700, 1700, 1700]);
   const hidden = [{ side: 'right' as const, depthMm: 80, behind: 'outsideFrame' as const, bare: true }];

@@ -60,11 +60,83 @@ describe('where seams go', () => {
     expect(codes(onLine)).toEqual(['onLine', 'likeNeighbour']);
   });
 
+  test('what a place counts: seams one sees, eye level, level seams, narrow panels, more film', () => {
+    const counted = (options: ReturnType<typeof seamOptions>) =>
+      options.map(({ axis, atMm, score }) => [axis, ...atMm.map(Math.round), Number(score.toFixed(3))]);
+    const around = {
+      ...NOTHING_ABOUT,
+      hidden: [{ axis: 'vertical' as const, fromMm: 980, toMm: 1080 }],
+      lines: [{ axis: 'vertical' as const, atMm: 1320 }],
+      neighbours: [{ axis: 'vertical' as const, atMm: 1326 }],
+    };
+    // 1320: 0.3 on a line, less 0.4 like its neighbour, a panel of 1090 mm where 1200 are equal counts 0.8 × 0.092.
+    expect(counted(seamOptions(wide, plainFilm, rules, around))).toEqual([
+      ['vertical', 1320, -0.027],
+      ['vertical', 1326, -0.023],
+      ['vertical', 1030, 0.107],
+      ['vertical', 1200, 1],
+    ]);
+    const tall = paneForTest({ width: 2200, height: 2400, seams: { allowed: true, axis: 'horizontal' } });
+    const level = (eyes: { fromMm: number; toMm: number } | null) =>
+      counted(seamOptions(tall, plainFilm, rules, { ...NOTHING_ABOUT, eyes }))[0];
+    expect(level(null)).toEqual(['horizontal', 1200, 1.5]);
+    expect(level({ fromMm: 1200, toMm: 1500 })).toEqual(['horizontal', 1200, 2.5]);
+    expect(level({ fromMm: 900, toMm: 1200 })).toEqual(['horizontal', 1200, 2.5]);
+    expect(level({ fromMm: 1201, toMm: 1500 })).toEqual(['horizontal', 1200, 1.5]);
+    expect(level({ fromMm: 900, toMm: 1199 })).toEqual(['horizontal', 1200, 1.5]);
+    // Upright in the open glass, the thirds with a panel of 743 mm where 1100 are equal.
+    const either = paneForTest({ width: 2200, height: 2400, seams: { allowed: true, axis: 'any' } });
+    const thirds = seamOptions(either, plainFilm, rules, NOTHING_ABOUT).filter((option) =>
+      codes(option).includes('third'),
+    );
+    expect(counted(thirds)).toEqual([
+      ['vertical', 733, 1.263],
+      ['vertical', 1467, 1.263],
+    ]);
+  });
+
+  test('lines and strips of the other direction, or outside the glass, draw no seam', () => {
+    const around = {
+      ...NOTHING_ABOUT,
+      hidden: [{ axis: 'horizontal' as const, fromMm: 980, toMm: 1080 }],
+      lines: [
+        { axis: 'horizontal' as const, atMm: 1320 },
+        { axis: 'vertical' as const, atMm: -40 },
+        { axis: 'vertical' as const, atMm: 2400 },
+      ],
+      neighbours: [{ axis: 'horizontal' as const, atMm: 1200 }],
+    };
+    const [only, ...others] = seamOptions(wide, plainFilm, rules, around);
+    expect([only?.atMm, codes(only), others]).toEqual([[1200], ['equal'], []]);
+  });
+
+  test('a narrow panel and more film are said from where they matter', () => {
+    const pane = paneForTest({ width: 1800, height: 2200, seams: { allowed: true, axis: 'vertical' } });
+    const lines = [{ axis: 'vertical' as const, atMm: 440 }];
+    const [best] = seamOptions(pane, plainFilm, rules, { ...NOTHING_ABOUT, lines });
+    expect(best?.reasons).toEqual([{ code: 'onLine' }]);
+    const nearer = [{ axis: 'vertical' as const, atMm: 430 }];
+    const [narrow] = seamOptions(pane, plainFilm, rules, { ...NOTHING_ABOUT, lines: nearer });
+    expect(narrow?.reasons).toEqual([{ code: 'onLine' }, { code: 'narrow', mm: 440 }]);
+  });
+
   test('a place that can’t be is refused with its figures, and one that can be is planned there', () => {
     const problem = (at: number) => seamProblem(wide, filmForTest, rules, 'vertical', [at]);
     expect(problem(100)).toMatchObject({ code: 'seam.minPanel', mm: 110, leastMm: 150 });
     expect(problem(1900)).toMatchObject({ code: 'seam.tooWide', rollMm: 1524 });
     expect(problem(1030)).toBeNull();
+    // The narrowest panel may just be as wide as the rule says, its overlap counted in.
+    expect(problem(140)).toMatchObject({ code: 'seam.tooWide', mm: 2400 - 130 + rules.allowance });
+    expect(problem(139)).toEqual({ code: 'seam.minPanel', mm: 149, leastMm: 150 });
+    const of = (axis: 'vertical' | 'horizontal', at: readonly number[], film = plainFilm) =>
+      seamProblem(paneForTest({ width: 2400, height: 2000 }), film, rules, axis, at);
+    expect(of('vertical', [1600, 800])).toBeNull();
+    expect(of('horizontal', [1000])).toBeNull();
+    expect(of('horizontal', [1900])).toEqual({ code: 'seam.minPanel', mm: 110, leastMm: 150 });
+    // Between two factory edges a panel is a whole roll: no place but those will do.
+    expect(seamProblem(wide, filmForTest, rules, 'vertical', [700, 1300, 1800])).toEqual({
+      code: 'seam.fixed',
+    });
     const job = jobForTest({ panes: [{ ...wide, seams: { ...wide.seams, at: [1030] } }] });
     const made = planCuts(job, { random: seededRandom(1), rounds: 20, shouldStop: () => false });
     expect(checkPlan(job, made)).toEqual([]);
