@@ -1,11 +1,11 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import type { RackEntry, SaveRack } from '@neat-sill/core/contract';
 import type { LengthUnit } from '@neat-sill/core/units';
-import { Controller, useForm } from 'react-hook-form';
+import { useForm } from 'react-hook-form';
 import { z } from 'zod';
 import { Button } from '../../ui/Button.tsx';
-import { Choice, TextField } from '../../ui/Field.tsx';
-import { LengthField } from '../../ui/LengthField.tsx';
+import { TextField } from '../../ui/Field.tsx';
+import { FormChoice, FormLength } from '../../ui/FormFields.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 
 export type Entry = SaveRack['entries'][number];
@@ -91,73 +91,45 @@ export function EntrySheet({
             problem={wrong('name')}
             {...register('name')}
           />
-          <Controller
+          <FormChoice
             control={control}
             name="filmId"
-            render={({ field }) => (
-              <Choice
-                label="Film"
-                value={field.value}
-                options={films.map(({ id, name }) => [id, name])}
-                onChoose={field.onChange}
-              />
-            )}
+            label="Film"
+            options={films.map(({ id, name }) => [id, name])}
           />
-          <Controller
+          <FormChoice
             control={control}
             name="kind"
-            render={({ field }) => (
-              <Choice
-                label="What it is"
-                value={field.value}
-                options={[
-                  ['roll', 'Roll'],
-                  ['offcut', 'Offcut'],
-                ]}
-                onChoose={(kind) => {
-                  field.onChange(kind);
-                  setValue('edges', kind === 'roll' ? 'both' : 'none');
-                }}
-              />
-            )}
+            label="What it is"
+            options={[
+              ['roll', 'Roll'],
+              ['offcut', 'Offcut'],
+            ]}
+            onChosen={(kind) => setValue('edges', kind === 'roll' ? 'both' : 'none')}
           />
-          <Controller
+          <FormChoice
             control={control}
             name="edges"
-            render={({ field }) => (
-              <Choice
-                label="Factory edges"
-                value={field.value}
-                options={[
-                  ['both', 'both'],
-                  ['left', 'left'],
-                  ['right', 'right'],
-                  ['none', 'none'],
-                ]}
-                onChoose={field.onChange}
-              />
-            )}
+            label="Factory edges"
+            options={[
+              ['both', 'both'],
+              ['left', 'left'],
+              ['right', 'right'],
+              ['none', 'none'],
+            ]}
           />
           {(['widthMm', 'lengthMm'] as const).map((side) => (
-            <Controller
+            <FormLength
               key={side}
               control={control}
               name={side}
-              render={({ field }) => (
-                <LengthField
-                  label={side === 'widthMm' ? 'Width' : 'Length left'}
-                  valueMm={field.value}
-                  unit={unit}
-                  expects="any"
-                  draftKey={`rack ${before?.entry.id ?? 'new'} ${side}`}
-                  refuse={(mm) =>
-                    mm > 0 && mm <= LONGEST_MM
-                      ? null
-                      : 'It must be longer than nothing, and shorter than 200 m.'
-                  }
-                  onTake={({ mm }) => field.onChange(mm)}
-                />
-              )}
+              label={side === 'widthMm' ? 'Width' : 'Length left'}
+              unit={unit}
+              expects="any"
+              draftKey={`rack ${before?.entry.id ?? 'new'} ${side}`}
+              refuse={(mm) =>
+                mm > 0 && mm <= LONGEST_MM ? null : 'It must be longer than nothing, and shorter than 200 m.'
+              }
             />
           ))}
           <TextField label="Lot" maxLength={60} problem={wrong('lot')} {...register('lot')} />

@@ -2,11 +2,11 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { formatNumber } from '@neat-sill/core/units';
 import type { TrueBearing, Wall } from '@neat-sill/core/survey';
 import { openWallSun } from '@neat-sill/core/sun';
-import { Controller, useForm, useWatch, type Control, type FieldPath } from 'react-hook-form';
+import { useForm, useWatch, type Control, type FieldPath } from 'react-hook-form';
 import { Button } from '../../ui/Button.tsx';
-import { Choice, TextField } from '../../ui/Field.tsx';
+import { TextField } from '../../ui/Field.tsx';
+import { FormChoice, FormLength } from '../../ui/FormFields.tsx';
 import { showMinute, today } from '../../ui/format.ts';
-import { LengthField } from '../../ui/LengthField.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { OneOf } from '../../ui/OneOf.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
@@ -91,19 +91,13 @@ function WallLength({
 }) {
   const unit = useUnit();
   return (
-    <Controller
+    <FormLength
       control={control}
       name={name}
-      render={({ field }) => (
-        <LengthField
-          label={label}
-          valueMm={field.value}
-          unit={unit}
-          expects={side ? 'glass' : 'any'}
-          draftKey={`wall ${name}`}
-          onTake={({ mm }) => field.onChange(mm)}
-        />
-      )}
+      label={label}
+      unit={unit}
+      expects={side ? 'glass' : 'any'}
+      draftKey={`wall ${name}`}
     />
   );
 }
@@ -176,17 +170,11 @@ export function WallDialog({ wall, onClose, onSave }: WallDialogProps) {
           />
         </div>
         <div className="grid gap-4 sm:grid-cols-2">
-          <Controller
+          <FormChoice
             control={control}
             name="source"
-            render={({ field }) => (
-              <Choice
-                label="Its bearing"
-                value={field.value}
-                options={SOURCES.filter(([each]) => each !== 'plan' || wall?.plan)}
-                onChoose={field.onChange}
-              />
-            )}
+            label="Its bearing"
+            options={SOURCES.filter(([each]) => each !== 'plan' || wall?.plan)}
           />
           <TextField
             label={
