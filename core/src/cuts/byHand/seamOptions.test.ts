@@ -120,6 +120,48 @@ describe('where seams go', () => {
     expect(narrow?.reasons).toEqual([{ code: 'onLine' }, { code: 'narrow', mm: 440 }]);
   });
 
+  test('a place that takes more film says how much; a level panel is as narrow as it is low', () => {
+    const pane = paneForTest({ width: 1500, height: 2900, seams: { allowed: true, axis: 'any' } });
+    const lines = [{ axis: 'horizontal' as const, atMm: 1450 }];
+    const broad = { ...rules, seamOverlap: 60 };
+    const options = seamOptions(pane, plainFilm, broad, { ...NOTHING_ABOUT, lines });
+    // Two panels with 25 mm at the pane's sides and 60 mm between them: 1610 × 2950 upright, 1550 × 3010 level.
+    const more = (1610 * 2950) / (1550 * 3010) - 1;
+    const upright = options.find(({ axis }) => axis === 'vertical');
+    expect(upright?.reasons).toEqual([
+      { code: 'equal' },
+      { code: 'moreFilm', share: expect.closeTo(more, 9) },
+    ]);
+    expect(upright?.score).toBeCloseTo(1 + 4 * more, 9);
+    const level = options.find(({ axis }) => axis === 'horizontal');
+    expect(level?.reasons.map(({ code }) => code)).toEqual(['onLine', 'equal', 'level']);
+    expect(level?.score).toBeCloseTo(0.3 + 0.5, 9);
+  });
+
+  test('level panels of a patterned film begin on its lines along the roll', () => {
+    const pattern = { across: 310, along: 450, drop: 'straight' as const };
+    const film = { ...plainFilm, turn: 'none' as const, pattern };
+    const pane = paneForTest({ width: 1400, height: 2900, seams: { allowed: true, axis: 'horizontal' } });
+    const short = { ...film, rolls: film.rolls.map((roll) => ({ ...roll, length: 2000 })) };
+    for (const { atMm, reasons } of seamOptions(pane, short, rules, NOTHING_ABOUT)) {
+      const start = (atMm[0] ?? 0) - rules.seamOverlap / 2 + rules.allowance;
+      const apart = Math.abs(start - Math.round(start / 450) * 450);
+      expect(reasons.some(({ code }) => code === 'onPattern')).toBe(apart < 0.5);
+    }
+  });
+
+  test('of three panels each seam goes to the line that is near it, and stays where none is', () => {
+    const pane = paneForTest({ width: 3900, height: 2200, seams: { allowed: true, axis: 'vertical' } });
+    const places = (...atMm: number[]) =>
+      seamOptions(pane, plainFilm, rules, {
+        ...NOTHING_ABOUT,
+        lines: atMm.map((mm) => ({ axis: 'vertical' as const, atMm: mm })),
+      }).map((option) => option.atMm.map(Math.round).join(' '));
+    // Equal pieces put seams at 1303 and 2597.
+    expect(places(1180)).toContain('1180 2597');
+    expect(places(1210, 2690)).toContain('1210 2690');
+  });
+
   test('a place that can’t be is refused with its figures, and one that can be is planned there', () => {
     const problem = (at: number) => seamProblem(wide, filmForTest, rules, 'vertical', [at]);
     expect(problem(100)).toMatchObject({ code: 'seam.minPanel', mm: 110, leastMm: 150 });
@@ -131,6 +173,10 @@ describe('where seams go', () => {
     const of = (axis: 'vertical' | 'horizontal', at: readonly number[], film = plainFilm) =>
       seamProblem(paneForTest({ width: 2400, height: 2000 }), film, rules, axis, at);
     expect(of('vertical', [1600, 800])).toBeNull();
+    // A panel between two seams has half an overlap at both sides.
+    expect(of('vertical', [930, 800])).toBeNull();
+    expect(of('vertical', [929, 800])).toEqual({ code: 'seam.minPanel', mm: 149, leastMm: 150 });
+    expect(of('vertical', [800, 2261])).toEqual({ code: 'seam.minPanel', mm: 149, leastMm: 150 });
     expect(of('horizontal', [1000])).toBeNull();
     expect(of('horizontal', [1900])).toEqual({ code: 'seam.minPanel', mm: 110, leastMm: 150 });
     // Between two factory edges a panel is a whole roll: no place but those will do.
