@@ -78,11 +78,14 @@ type LengthName = Extract<FieldPath<WallForm>, `${string}Mm`>;
 
 /** A length of the wall. */
 function WallLength({
+  of,
   control,
   name,
   label,
   side = false,
 }: {
+  /** Which wall: what is half typed of one is not found in another. */
+  of: string;
   control: Control<WallForm>;
   name: LengthName;
   label: string;
@@ -97,16 +100,18 @@ function WallLength({
       label={label}
       unit={unit}
       expects={side ? 'glass' : 'any'}
-      draftKey={`wall ${name}`}
+      draftKey={`wall ${of} ${name}`}
     />
   );
 }
 
 /** What keeps the sun off: overhang, side fins, and how high neighbours reach, by bearing. */
 function Shade({
+  of,
   control,
   horizon,
 }: {
+  of: string;
   control: Control<WallForm>;
   horizon: Parameters<typeof TextField>[0];
 }) {
@@ -115,7 +120,7 @@ function Shade({
     name: ['overhangDepthMm', 'finLeftDepthMm', 'finRightDepthMm'],
   });
   const length = (name: LengthName, label: string) => (
-    <WallLength control={control} name={name} label={label} />
+    <WallLength of={of} control={control} name={name} label={label} />
   );
   return (
     <details>
@@ -135,7 +140,7 @@ function Shade({
 }
 
 interface WallDialogProps {
-  readonly wall: Wall | null;
+  readonly wall: (Wall & { readonly id: string }) | null;
   readonly onClose: () => void;
   readonly onSave: (wall: WallData, roomName: string) => void;
 }
@@ -143,6 +148,7 @@ interface WallDialogProps {
 /** Room, name, bearing and size of a wall. */
 export function WallDialog({ wall, onClose, onSave }: WallDialogProps) {
   const { records, header, rules } = useJob();
+  const of = wall?.id ?? 'new';
   const [firstRoom] = Object.values(records.room);
   const { register, control, handleSubmit, setValue, formState } = useForm<WallForm>({
     resolver: zodResolver(wallFormSchema),
@@ -197,10 +203,11 @@ export function WallDialog({ wall, onClose, onSave }: WallDialogProps) {
           onChoose={(at) => setValue('bearing', at, { shouldValidate: formState.isSubmitted })}
         />
         <div className="grid gap-4 sm:grid-cols-2">
-          <WallLength control={control} name="widthMm" label="Wall width" side />
-          <WallLength control={control} name="heightMm" label="Wall height" side />
+          <WallLength of={of} control={control} name="widthMm" label="Wall width" side />
+          <WallLength of={of} control={control} name="heightMm" label="Wall height" side />
         </div>
         <Shade
+          of={of}
           control={control}
           horizon={{
             label: 'Neighbours: bearing and height in degrees',
