@@ -67,7 +67,7 @@ describe('what is about a pane where its seams may go', () => {
     height: 2200,
     seams: { allowed: true, axis: 'vertical' },
   });
-  const planJob = jobForTest({ panes: [asked] });
+  const planJob = jobForTest({ panes: [paneForTest({ id: 'first' }), asked] });
   const seams: Pane['seams'] = { allowed: true, axis: 'vertical', atMm: null };
   const opening = (
     id: string,
@@ -95,8 +95,8 @@ describe('what is about a pane where its seams may go', () => {
 
   test('edges of measured openings that fall on its glass, and the height of eyes', () => {
     const openings = [
-      own,
       opening('left of it', 500, 300, 1500, 1000),
+      own,
       opening('not measured', 700, 700, 700, 700, false),
       // Its edges stand at the very edge of the pane.
       opening('flush', 1001, 201, 2398, 2198),
@@ -187,8 +187,8 @@ test('a seam let go near a line or the seam of its like goes there, within 25 mm
     hidden: [{ axis: 'horizontal' as const, fromMm: 200, toMm: 300 }],
   };
   const snap = (axis: 'vertical' | 'horizontal', mm: number) => snapSeam({ ...splice, around }, axis, mm);
-  expect([676, 675, 724, 725, 876, 801].map((mm) => snap('vertical', mm))).toEqual([
-    700, 675, 700, 725, 900, 801,
+  expect([676, 675, 724, 725, 876, 801, 410, 255].map((mm) => snap('vertical', mm))).toEqual([
+    700, 675, 700, 725, 900, 801, 410, 255,
   ]);
   expect([790, 410, 260, 1010, 700].map((mm) => snap('horizontal', mm))).toEqual([800, 400, 250, 1000, 700]);
 });
