@@ -38,6 +38,7 @@ export async function addWall(page: Page, room: string, name: string): Promise<v
   await page.getByRole('textbox', { name: 'Wall', exact: true }).fill(name);
   await page.getByRole('radio', { name: 'SW', exact: true }).click();
   await page.getByRole('button', { name: 'Add the wall' }).click();
+  await page.getByRole('dialog').waitFor({ state: 'hidden' });
 }
 
 /** Types the six readings of a pane off the tape, Enter after each. */
