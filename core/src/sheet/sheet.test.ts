@@ -62,6 +62,11 @@ test('columns go by their names, ours before the beginnings of others', () => {
     height: 2,
     lot: null,
   });
+  // A word that only begins alike is another word.
+  expect(guessColumns(['Identity', 'Lottery'], { id: ['id'], lot: ['Lot'] })).toEqual({
+    id: null,
+    lot: null,
+  });
   // A heading is one column only, and an empty one is none.
   expect(guessColumns(['Width (mm)', ''], { ...names, across: ['Width'] })).toMatchObject({
     width: 0,

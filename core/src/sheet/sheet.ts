@@ -29,26 +29,34 @@ export type RowOf<Cells extends Columns> = {
   readonly [Name in keyof Cells]: Cells[Name] extends ReadCell<infer Value> ? Value : never;
 };
 
-/** Guesses which column of a heading is which: by a name of it, else by the beginning of the first one. */
+const wordsOf = (text: string) =>
+  text
+    .split(/[^\p{L}\p{N}]+/u)
+    .map(plainName)
+    .filter(Boolean);
+
+/** Guesses which column of a heading is which: by a name of it, else where it begins with the words of the first one. */
 export function guessColumns<Name extends string>(
   heading: readonly string[],
   names: ColumnNames<Name>,
 ): ColumnMap<Name> {
-  const titles = heading.map(plainName);
   const columns = Object.keys(names) as Name[];
   const map = new Map<Name, number>();
   const claim = (column: Name, is: (title: string) => boolean) => {
     const taken = new Set(map.values());
-    const at = titles.findIndex((title, place) => title !== '' && !taken.has(place) && is(title));
+    const at = heading.findIndex((title, place) => plainName(title) !== '' && !taken.has(place) && is(title));
     if (!map.has(column) && at >= 0) map.set(column, at);
   };
   for (const column of columns) {
     const known = [column, ...names[column]].map(plainName);
-    claim(column, (title) => known.includes(title));
+    claim(column, (title) => known.includes(plainName(title)));
   }
   for (const column of columns) {
-    const begins = plainName(names[column][0] ?? column);
-    claim(column, (title) => title.startsWith(begins));
+    const begins = wordsOf(names[column][0] ?? column);
+    claim(column, (title) => {
+      const words = wordsOf(title);
+      return begins.every((word, at) => word === words[at]);
+    });
   }
   return Object.fromEntries(columns.map((column) => [column, map.get(column) ?? null])) as ColumnMap<Name>;
 }
