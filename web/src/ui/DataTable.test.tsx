@@ -44,6 +44,13 @@ test('rows stand as they come; a title puts them in order, then the other way, t
   expect(screen.queryByRole('button', { name: 'Act' })).toBeNull();
 });
 
+test('lengths go by how long they are, whatever their decimals', async () => {
+  const odd = [819.2, 819.15, 82].map((leftMm) => ({ name: `R ${leftMm}`, leftMm }));
+  render(<DataTable items={odd} columns={columns} keyOf={({ name }) => name} />);
+  await press('Left');
+  expect(names()).toEqual(['R 82', 'R 819.15', 'R 819.2']);
+});
+
 test('a last line says what all of it comes to', () => {
   render(
     <DataTable

@@ -27,7 +27,7 @@ export interface TableColumn<Item> {
 interface DataTableProps<Item> {
   readonly columns: readonly TableColumn<Item>[];
   readonly items: readonly Item[];
-  readonly keyOf: (item: Item) => string;
+  readonly keyOf: (item: Item, at: number) => string;
   readonly caption?: ReactNode;
   /** A table with a label scrolls in a region of its own, and draws only the rows that are in sight. */
   readonly label?: string;
@@ -43,6 +43,13 @@ const DRAWN_WHOLE = 60;
 const ROW_PX = 33;
 
 const alignOf = (align: 'right' | undefined) => (align === 'right' ? 'text-right' : 'text-left');
+
+const names = new Intl.Collator('en-GB', { numeric: true });
+
+/** Numbers by their size, names as people order them: `Pane 2` before `Pane 10`. */
+function inOrder(a: unknown, b: unknown): number {
+  return typeof a === 'number' && typeof b === 'number' ? a - b : names.compare(String(a), String(b));
+}
 
 /** Which rows are drawn, and how much room stands for those above and below. */
 function useRowsInSight<Item>(rows: readonly Row<Item>[], whole: boolean) {
@@ -86,7 +93,9 @@ export function DataTable<Item>({
     () =>
       columns.map(({ key, sortBy }) => ({
         id: key,
-        ...(sortBy ? { accessorFn: sortBy, sortingFn: 'alphanumeric' } : {}),
+        ...(sortBy
+          ? { accessorFn: sortBy, sortingFn: (a, b) => inOrder(a.getValue(key), b.getValue(key)) }
+          : {}),
         enableSorting: sortBy !== undefined,
         sortDescFirst: false,
       })),
@@ -98,6 +107,8 @@ export function DataTable<Item>({
     state: { sorting },
     onSortingChange: setSorting,
     getRowId: keyOf,
+    // There are no pages to go back to: without this each change of the rows draws the table twice.
+    autoResetAll: false,
     getCoreRowModel: getCoreRowModel(),
     getSortedRowModel: getSortedRowModel(),
   });

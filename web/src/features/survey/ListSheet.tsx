@@ -8,6 +8,7 @@ import {
   type PaneColumn,
   type Size,
 } from '@neat-sill/core/survey';
+import { parseLength, type LengthUnit } from '@neat-sill/core/units';
 import { PANE_WORDS } from '@neat-sill/core/words';
 import { FileDown, FileUp } from 'lucide-react';
 import { useState } from 'react';
@@ -27,6 +28,14 @@ type Chosen =
   | { readonly kind: 'table'; readonly sheet: ChosenSheet<PaneColumn> }
   | { readonly kind: 'drawing'; readonly drawing: ChosenDrawing };
 const NOTHING: Chosen = { kind: 'nothing' };
+const columns = Object.keys(PANE_COLUMN_NAMES) as PaneColumn[];
+
+/** Lengths go by how long they are: 32 3/16 comes before 32 1/4. */
+function sortedBy(column: PaneColumn | undefined, cell: string, unit: LengthUnit): string | number {
+  if (column !== 'width' && column !== 'height' && column !== 'sill') return cell;
+  const length = parseLength(cell, unit, 'any');
+  return length.ok ? length.value.mm : 0;
+}
 
 /** The outlines of a pane's glass, mm from the top left of its box. */
 function outlinesOf(pane: Pane | undefined, size: Size): (readonly OutlineCorner[])[] {
@@ -103,12 +112,13 @@ export function ListSheet({ onClose }: { onClose: () => void }) {
       <DataTable<readonly string[]>
         label="All panes"
         items={rows}
-        keyOf={([number = '']) => number}
+        // Two panes may have the same number.
+        keyOf={(_row, at) => String(at)}
         columns={heading.map((title, at) => ({
           key: title,
           title,
           cell: (row) => row[at],
-          sortBy: (row) => row[at] ?? '',
+          sortBy: (row) => sortedBy(columns[at], row[at] ?? '', unit),
           className: 'whitespace-nowrap',
           ...(at === 0 ? { names: 'strong' as const } : {}),
         }))}
