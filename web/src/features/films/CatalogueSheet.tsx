@@ -11,7 +11,7 @@ import {
 import type { ColumnNames } from '@neat-sill/core/sheet';
 import { FILM_COLUMN_NAMES, describeFilmLineProblem } from '@neat-sill/core/words';
 import { FileUp } from 'lucide-react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { z } from 'zod';
 import { sentenceOf, useSaveFilmsMutation } from '../../api/api.ts';
 import { csvOf, download, readTable } from '../../files/tables.ts';
@@ -71,9 +71,13 @@ export function CatalogueSheet({ films, onClose }: { films: readonly Film[]; onC
   const [chosen, setChosen] = useState<Chosen | null>(null);
   const [save, { error, isLoading, data, reset }] = useSaveFilmsMutation();
   const known = new Set(films.map(({ id }) => id));
-  const read =
-    chosen &&
-    readCatalogue(chosen.kind === 'sheet' ? linesOfSheet(chosen.sheet) : linesOfFile(chosen.films), films);
+  // A catalogue may have thousands of lines: they are read once, not at each draw.
+  const read = useMemo(
+    () =>
+      chosen &&
+      readCatalogue(chosen.kind === 'sheet' ? linesOfSheet(chosen.sheet) : linesOfFile(chosen.films), films),
+    [chosen, films],
+  );
   const fresh = read?.films.filter(({ id }) => !known.has(id)).length ?? 0;
   return (
     <Sheet title="Films from a sheet" open wide onClose={onClose}>
@@ -106,7 +110,7 @@ export function CatalogueSheet({ films, onClose }: { films: readonly Film[]; onC
       {read && (
         <BadLines
           bad={read.bad}
-          place={chosen.kind === 'sheet' ? 'line' : 'film'}
+          place={chosen?.kind === 'file' ? 'film' : 'line'}
           describe={describeFilmLineProblem}
         />
       )}
