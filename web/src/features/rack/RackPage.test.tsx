@@ -155,6 +155,22 @@ describe('the rack', () => {
     );
   });
 
+  test('a stock list with a column of another name is not taken before somebody says which it is', async () => {
+    const server = await onRack();
+    const csv = `Roll no,film,kind,widthMm,lengthMm\nN-1,${silverForTest.name},roll,1524,9000\n`;
+    const file = Object.assign(new File([csv], 'rack.csv', { type: 'text/csv' }), {
+      text: () => Promise.resolve(csv),
+    });
+    await userEvent.upload(screen.getByLabelText('Sheet of the rack'), file);
+    await screen.findByText('Say which column holds: Name written on it.');
+    expect(screen.getByText(/no such column is known: Roll no/)).toBeTruthy();
+    const saves = () => server.sent.filter(({ path, method }) => path === '/rack' && method !== 'GET');
+    expect(saves()).toEqual([]);
+    await userEvent.selectOptions(screen.getByLabelText('Name written on it'), 'Roll no');
+    await press('Import the stock list');
+    await waitFor(() => expect(saves()[0]?.body).toMatchObject({ entries: [{ entry: { id: 'N-1' } }] }));
+  });
+
   test('what the server refuses is said', async () => {
     const refused = () => ({
       status: 409,

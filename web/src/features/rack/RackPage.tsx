@@ -27,12 +27,20 @@ import { DataTable } from '../../ui/DataTable.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { Page } from '../../ui/Page.tsx';
-import { BadLines, chosenSheet, linesOfSheet } from '../../ui/SheetImport.tsx';
+import {
+  BadLines,
+  SheetColumns,
+  chosenSheet,
+  linesOfSheet,
+  type ChosenSheet,
+} from '../../ui/SheetImport.tsx';
 import { EntrySheet } from './EntrySheet.tsx';
 
 const COLUMN_NAMES = Object.fromEntries(
   RACK_COLUMNS.map((column) => [column, [RACK_COLUMN_NAMES[column]]]),
 ) as unknown as ColumnNames<RackColumn>;
+
+const NEEDED: readonly RackColumn[] = ['name', 'film', 'kind', 'widthMm', 'lengthMm'];
 
 /** Roll or offcut, its factory edges, and what it is worth on the books. */
 function KindOf({ entry, worth }: { entry: RackEntry['entry']; worth: number | null }) {
@@ -52,6 +60,7 @@ export function RackPage() {
   const { data: jobs } = useJobsQuery();
   const [save, { error: refused, isLoading }] = useSaveRackMutation();
   const [sheet, setSheet] = useState<RackEntry | 'new' | null>(null);
+  const [unclear, setUnclear] = useState<ChosenSheet<RackColumn> | null>(null);
   const [bad, setBad] = useState<ReadRack['bad']>([]);
   const unit = session?.person?.unit ?? 'mm';
   const mayChange = session?.person ? RULES_OF_ROLES[session.person.role].changesRack : false;
@@ -71,9 +80,14 @@ export function RackPage() {
     });
   };
   const read = async (file: File) => {
+    const chosen = chosenSheet(file.name, await readTable(file), COLUMN_NAMES);
     setBad([]);
-    const sheet = chosenSheet(file.name, await readTable(file), COLUMN_NAMES);
-    const { entries, bad: refusedLines } = readRackLines(linesOfSheet(sheet), films, rack);
+    if (NEEDED.some((column) => chosen.map[column] === null)) setUnclear(chosen);
+    else await take(chosen);
+  };
+  const take = async (sheetOfStock: ChosenSheet<RackColumn>) => {
+    setUnclear(null);
+    const { entries, bad: refusedLines } = readRackLines(linesOfSheet(sheetOfStock), films, rack);
     setBad(refusedLines);
     if (entries.length > 0) await save({ entries: [...entries], removed: [] });
   };
@@ -110,6 +124,21 @@ export function RackPage() {
               {sentenceOf(each)}
             </Note>
           ),
+      )}
+      {unclear && (
+        <>
+          <SheetColumns sheet={unclear} names={COLUMN_NAMES} needed={NEEDED} onMap={setUnclear} />
+          <div className="flex gap-3">
+            <Button onClick={() => setUnclear(null)}>Cancel</Button>
+            <Button
+              weight="act"
+              disabled={isLoading || NEEDED.some((column) => unclear.map[column] === null)}
+              onClick={() => void take(unclear)}
+            >
+              Import the stock list
+            </Button>
+          </div>
+        </>
       )}
       <BadLines bad={bad} place="line" describe={describeRackProblem} />
       {book && rack.length === 0 && (
