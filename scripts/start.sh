@@ -31,10 +31,12 @@ trap 'exit 0' INT TERM
 exec 8>>.data/build.lock
 flock 8
 npm run --silent build -w web -- --outDir "$WEB_FOLDER" --emptyOutDir >/dev/null 8>&-
+server=$PWD/.data/server
+npm run --silent build -w server -- "$server" 8>&-
 flock -u 8
-node --import tsx server/src/prepare.ts 8>&-
-node --import tsx server/src/worker.ts 8>&- 7>&- &
+node --enable-source-maps "$server/prepare.js" 8>&-
+node --enable-source-maps "$server/worker.js" 8>&- 7>&- &
 children+=($!)
-node --import tsx server/src/main.ts 8>&- 7>&- &
+node --enable-source-maps "$server/main.js" 8>&- 7>&- &
 children+=($!)
 wait -n "${children[@]}" || { echo "A process of Neat Sill ended by itself; the lines above say why." >&2; exit 1; }

@@ -8,13 +8,14 @@ import { finish, keepBetter, claimPlanning } from './store.ts';
 /** How often the best plan so far is written, and it is looked whether somebody has stopped. */
 const LOOK_EVERY_MS = 700;
 
-/** A thread starts as plain JavaScript and has TypeScript read from there. */
-const START = `
-import('tsx/esm/api').then(({ register }) => {
-  register();
-  return import(${JSON.stringify(new URL('./planThread.ts', import.meta.url).href)});
-});
-`;
+/** Built, it lies beside the worker as JavaScript; from source, a thread starts plain and has TypeScript read from there. */
+function startThread(order: ThreadOrder): Worker {
+  if (!import.meta.url.endsWith('.ts'))
+    return new Worker(new URL('./planThread.js', import.meta.url), { workerData: order });
+  const source = new URL('./planThread.ts', import.meta.url).href;
+  const start = `import('tsx/esm/api').then(({ register }) => { register(); return import('${source}'); });`;
+  return new Worker(start, { eval: true, workerData: order });
+}
 
 interface Best {
   readonly plan: CutPlan;
@@ -34,7 +35,7 @@ export async function runPlanning(
   if (!taken) return;
   const stop = new SharedArrayBuffer(4);
   const order: ThreadOrder = { ...taken, stop };
-  const thread = new Worker(START, { eval: true, workerData: order });
+  const thread = startThread(order);
   let best: Best | null = null;
   let found = 0;
   let written = 0;
