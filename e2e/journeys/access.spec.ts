@@ -1,17 +1,26 @@
-import AxeBuilder from '@axe-core/playwright';
+import axe, { type RunOptions } from 'axe-core';
 import type { Page } from '@playwright/test';
 import { expect, test } from '../fixtures/stack.ts';
 import { demoJobPath, openDemoJob, paneOnWall, type DemoJob, type Stage } from '../pages/job.ts';
 
 test.use({ demo: 'access' });
 
-async function faults(page: Page) {
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
-    .analyze();
-  return violations.map(
-    ({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`,
-  );
+const STANDARDS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+// Experimental in axe itself: it holds a drawn label ("3") against a name that says more ("Pane 3, 1640 mm by …").
+const NOT_YET = { 'label-content-name-mismatch': { enabled: false } };
+
+/** What is against the standards on the page, by all rules or by contrast only. */
+async function faults(page: Page, by: 'all rules' | 'contrast' = 'all rules') {
+  if (!(await page.evaluate(() => 'axe' in globalThis))) await page.evaluate(axe.source);
+  const options: RunOptions =
+    by === 'contrast' ? { runOnly: ['color-contrast'] } : { runOnly: STANDARDS, rules: NOT_YET };
+  return page.evaluate(async (options) => {
+    const checker = (globalThis as unknown as { axe: typeof axe }).axe;
+    const { violations } = await checker.run({ ...options, resultTypes: ['violations'] });
+    return violations.map(
+      ({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`,
+    );
+  }, options);
 }
 
 const screens: readonly (readonly [DemoJob, Stage])[] = [
@@ -26,16 +35,13 @@ const screens: readonly (readonly [DemoJob, Stage])[] = [
 
 /** All that is checked in day colours, and in the evening's what differs: their contrast. */
 async function faultsInBothLights(page: Page) {
+  const shine = (light: string) =>
+    page.evaluate((light) => (document.documentElement.dataset['light'] = light), light);
   const byDay = await faults(page);
-  await page.evaluate(() => (document.documentElement.dataset['light'] = 'evening'));
-  const { violations } = await new AxeBuilder({ page }).withRules(['color-contrast']).analyze();
-  await page.evaluate(() => (document.documentElement.dataset['light'] = 'day'));
-  return [
-    ...byDay,
-    ...violations.map(
-      ({ id, nodes }) => `evening ${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`,
-    ),
-  ];
+  await shine('evening');
+  const inTheEvening = await faults(page, 'contrast');
+  await shine('day');
+  return [...byDay, ...inTheEvening.map((fault) => `evening ${fault}`)];
 }
 
 for (const [job, stage] of screens)

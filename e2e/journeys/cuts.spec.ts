@@ -36,22 +36,25 @@ test('a seam is put where a reason speaks for it, moved by keys, and refused whe
   await expect(seam).toHaveAttribute('aria-valuetext', /^820 mm/);
   // Dragged on the wall it snaps to the line of its neighbour's seam, and is refused where a panel would be too broad.
   const onWall = page.getByRole('option', { name: /^Pane 2,/ }).locator('g.cursor-grab');
-  const dragBy = async (share: number) => {
+  // Each better plan draws the wall anew, and a mark that is just being replaced can't be caught: another try then.
+  const dragBy = async (share: number, seen: (options: { timeout: number }) => Promise<void>) => {
     await planned(page);
-    await onWall.waitFor();
-    const from = await onWall.boundingBox();
-    const pane = await page.getByRole('option', { name: /^Pane 2,/ }).boundingBox();
-    if (!from || !pane) throw new Error('the seam is not drawn');
-    const [x, y] = [from.x + from.width / 2, from.y + from.height / 2];
-    await page.mouse.move(x, y);
-    await page.mouse.down();
-    await page.mouse.move(x + share * pane.width, y, { steps: 5 });
-    await page.mouse.up();
+    await expect(async () => {
+      const from = await onWall.boundingBox();
+      const pane = await page.getByRole('option', { name: /^Pane 2,/ }).boundingBox();
+      if (!from || !pane) throw new Error('the seam is not drawn');
+      const [x, y] = [from.x + from.width / 2, from.y + from.height / 2];
+      await page.mouse.move(x, y);
+      await page.mouse.down();
+      await page.mouse.move(x + share * pane.width, y, { steps: 5 });
+      await page.mouse.up();
+      await seen({ timeout: 5_000 });
+    }).toPass();
   };
-  await dragBy(0.1);
-  await expect(seam).not.toHaveAttribute('aria-valuetext', /^820 mm/);
-  await dragBy(0.38);
-  await expect(page.getByRole('alert').filter({ hasText: /widest roll|house rule/ })).toBeVisible();
+  await dragBy(0.1, (options) => expect(seam).not.toHaveAttribute('aria-valuetext', /^820 mm/, options));
+  await dragBy(0.38, (options) =>
+    expect(page.getByRole('alert').filter({ hasText: /widest roll|house rule/ })).toBeVisible(options),
+  );
   await planned(page);
   await page.getByRole('button', { name: 'Reset to default' }).first().click();
   await expect(seam).toHaveAttribute('aria-valuetext', /^820 mm/);
