@@ -42,6 +42,7 @@ describe('sun on a point of the glass', () => {
     expect(cosIncidence(at(0, 180), 180)).toBeCloseTo(1, 9);
     expect(cosIncidence(at(60, 180), 180)).toBeCloseTo(0.5, 9);
     expect(cosIncidence(at(0, 240), 180)).toBeCloseTo(0.5, 9);
+    expect(cosIncidence(at(0, 140), 200)).toBeCloseTo(0.5, 9);
     expect(cosIncidence(at(30, 0), 180)).toBeLessThan(0);
   });
 
