@@ -1,7 +1,8 @@
+import { buildSync } from 'esbuild';
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { dirname, join, resolve } from 'node:path';
 
 const root = resolve(import.meta.dirname, '../..');
 const exampleJob = join(root, 'docs/formats/example-job.json');
@@ -9,13 +10,26 @@ const example = JSON.parse(readFileSync(exampleJob, 'utf8'));
 const folder = mkdtempSync(join(tmpdir(), 'sill-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 
-function sill(...args: readonly string[]) {
-  const { status, stdout, stderr } = spawnSync('node', ['--import', 'tsx', 'cli/src/main.ts', ...args], {
-    cwd: root,
-    encoding: 'utf8',
+// Built once: from its source each call would read and turn the whole core.
+const program = join(root, '.data', `test-sill-${process.pid}.mjs`);
+beforeAll(() => {
+  mkdirSync(dirname(program), { recursive: true });
+  buildSync({
+    entryPoints: [join(root, 'cli/src/main.ts')],
+    outfile: program,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    external: ['highs'],
   });
+});
+afterAll(() => rmSync(program, { force: true }));
+
+function run(command: string, args: readonly string[]) {
+  const { status, stdout, stderr } = spawnSync(command, args, { cwd: root, encoding: 'utf8' });
   return { status, stdout, stderr };
 }
+const sill = (...args: readonly string[]) => run('node', [program, ...args]);
 
 function written(name: string, content: unknown): string {
   const path = join(folder, name);
@@ -107,6 +121,10 @@ describe('sill plan and sill check', () => {
     expect(sill('plan', 'nothing.json')).toMatchObject({
       status: 2,
       stderr: expect.stringMatching(/file\.notFound/),
+    });
+    expect(run('npm', ['run', '--silent', 'sill', '--', '--help'])).toMatchObject({
+      status: 0,
+      stdout: sill('--help').stdout,
     });
   });
 });
