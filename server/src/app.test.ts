@@ -1,4 +1,6 @@
 import { operations } from '@neat-sill/core/contract';
+import { execFileSync } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { pino } from 'pino';
 import { Client } from 'pg';
 import { makeApp } from './app.ts';
@@ -6,6 +8,7 @@ import { openDatabase } from './db/database.ts';
 import { migrateDatabase } from './db/migrate.ts';
 import { readEnvironment } from './environment.ts';
 import { openApiDocument } from './http/openApi.ts';
+import { shops } from './db/schema.ts';
 import { makeDatabase, testNow } from './testing/server.ts';
 
 test('without its database the server answers 503 with what becomes of the work', async () => {
@@ -31,6 +34,32 @@ test('without its database the server answers 503 with what becomes of the work'
   expect(await answer.json()).toMatchObject({ detail: expect.stringContaining('Nothing is lost') });
   server.close();
   await db.close();
+});
+
+test('a dump that says nothing of roles and rights is put back, brought forward and worked with', async () => {
+  const [from, into] = [await makeDatabase(), await makeDatabase()];
+  await migrateDatabase(from.url);
+  const shopId = randomUUID();
+  const whole = openDatabase(from.url, () => undefined);
+  await whole.inShop(shopId, (tx) =>
+    tx.insert(shops).values({ id: shopId, name: 'Brindle & Rook', createdAt: testNow }),
+  );
+  await whole.close();
+  const bin = execFileSync('sh', ['-c', 'ls -d /usr/lib/postgresql/*/bin | sort -V | tail -n1'], {
+    encoding: 'utf8',
+  }).trim();
+  const dump = execFileSync(`${bin}/pg_dump`, ['--no-owner', '--no-privileges', from.url], {
+    maxBuffer: 2 ** 28,
+  });
+  execFileSync(`${bin}/psql`, ['-qX', '-v', 'ON_ERROR_STOP=1', into.url], { input: dump, stdio: 'pipe' });
+  await migrateDatabase(into.url);
+  const back = openDatabase(into.url, () => undefined);
+  const seen = (id: string) => back.inShop(id, (tx) => tx.select({ name: shops.name }).from(shops));
+  expect(await seen(shopId)).toEqual([{ name: 'Brindle & Rook' }]);
+  expect(await seen(randomUUID())).toEqual([]);
+  await back.close();
+  await from.drop();
+  await into.drop();
 });
 
 test('migrations run from several hosts at once, and again on what is there', async () => {

@@ -23,8 +23,10 @@ export function openDatabase(url: string, onLostConnection: (error: Error) => vo
     connectionTimeoutMillis: 5_000,
     options: '-c role=neat_sill_app',
   });
-  // A connection that breaks while it lies idle (the database restarts) is replaced at the next use.
-  pool.on('error', onLostConnection);
+  // A connection may break while it lies idle or between two statements of a transaction (the database restarts). Either
+  // way it is replaced at the next use; without a listener of its own the second kind would end the process.
+  pool.on('connect', (client) => client.on('error', onLostConnection));
+  pool.on('error', () => undefined);
   const db = drizzle(pool, { schema, casing: 'snake_case' });
   const setting = (name: string, value: string) => sql`select set_config(${name}, ${value}, true)`;
   return {
