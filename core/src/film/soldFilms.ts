@@ -27,7 +27,7 @@ export function pinFilms(
 ): FilmChange[] {
   const used = new Set(Object.values(records.pane).flatMap(({ filmId }) => filmId ?? []));
   return films
-    .filter((film) => used.has(film.id) && !(film.id in records.sold))
+    .filter((film) => used.has(film.id) && !Object.hasOwn(records.sold, film.id))
     .map((film) => addRecord('sold', film.id, { film, soldAt }));
 }
 

@@ -55,7 +55,7 @@ export function removeWithDependents(records: JobRecords, kind: RecordKind, id: 
 
 /** Records that hang on nothing: panes without a wall, walls without a room, fittings without a pane. */
 export function danglingRecords(records: JobRecords): { kind: RecordKind; id: string }[] {
-  const isThere = ({ kind, id }: RecordParent) => id in (records[kind as RecordKind] ?? {});
+  const isThere = ({ kind, id }: RecordParent) => Object.hasOwn(records[kind as RecordKind] ?? {}, id);
   return withParents(records).flatMap(({ kind, id, parent }) =>
     parent && !isThere(parent) ? [{ kind, id }] : [],
   );

@@ -165,11 +165,21 @@ describe('the job file', () => {
     expect(read.value.unknownFilms).toEqual(['gannet-silver-20']);
     expect(danglingRecords(read.value.records)).toEqual([]);
     expect(readJobRecords(file, bookForTest, null)).toMatchObject({ problem: [{ code: 'site.missing' }] });
+    const many = { ...file, panes: file.panes.map((pane) => ({ ...pane, count: 2000 })) };
+    expect(readJobRecords(many, bookForTest, place)).toMatchObject({
+      problem: [{ code: 'panes.tooMany', sentence: expect.stringContaining('6000 panes') }],
+    });
   });
 
   test('records that point at nothing are found', () => {
     const records = { ...recordsForTest(), wall: {} };
     expect(danglingRecords(records).map(({ id }) => id)).toEqual(['p1', 'p2', 'p3']);
+    const [pane] = Object.values(records.pane);
+    if (!pane) throw new Error('no pane');
+    for (const wallId of ['constructor', 'toString', '__proto__'])
+      expect(danglingRecords({ ...recordsForTest(), pane: { p9: { ...pane, wallId } } })).toEqual([
+        { kind: 'pane', id: 'p9' },
+      ]);
     const file = { ...fileOf(recordsForTest()), records };
     expect(readJobRecords(file, bookForTest, null)).toMatchObject({
       problem: [{ path: 'records.pane.p1' }, {}, {}],

@@ -2,7 +2,14 @@ import { z } from 'zod';
 import { checkReferences, planJobFields, type PlanJob } from '../cuts/index.ts';
 import type { RuleSet } from '../rules/index.ts';
 import { NEW_PANE, NEW_ROOM, NEW_WALL, NO_READINGS, readingOf, type Pane } from '../survey/index.ts';
-import { fail, succeed, type FileProblem, type FormatReader, type Result } from '../units/index.ts';
+import {
+  fail,
+  formatNumber,
+  succeed,
+  type FileProblem,
+  type FormatReader,
+  type Result,
+} from '../units/index.ts';
 import { danglingRecords } from './edit.ts';
 import { HEADER_ID, NEW_HEADER, type JobHeader } from './header.ts';
 import { EMPTY_RECORDS, headerOf, jobRecordsSchema, type JobRecords } from './records.ts';
@@ -33,6 +40,9 @@ export interface NewSite {
   readonly site: JobHeader['site'];
 }
 
+/** More would be no work of one job, and would have to be made one by one. */
+const MOST_PANES = 5000;
+
 export interface ReadRecords {
   readonly records: JobRecords;
   readonly unknownFilms: readonly string[];
@@ -42,13 +52,24 @@ export interface ReadRecords {
  * The records of a job file. A file of the application carries them; one written for planning alone becomes one room
  * with one wall at the place given, each pane with its size as a single reading, copies side by side. Films the shop
  * does not have are named in `unknownFilms` and left off their panes. Problems: `site.missing` (no records and no
- * place), `job.noHeader`, `record.dangling`.
+ * place), `job.noHeader`, `record.dangling`, `panes.tooMany`.
  */
 export function readJobRecords(
   file: JobFile,
   shop: ShopData,
   place: NewSite | null,
 ): Result<ReadRecords, readonly FileProblem[]> {
+  if (!file.records) {
+    const count = file.panes.reduce((sum, pane) => sum + pane.count, 0);
+    if (count > MOST_PANES)
+      return fail([
+        {
+          code: 'panes.tooMany',
+          path: 'panes',
+          sentence: `The file has ${formatNumber(count)} panes with all their copies; a job takes ${formatNumber(MOST_PANES)} at the most. Split it into several files.`,
+        },
+      ]);
+  }
   const read = file.records ?? (place && recordsFromPlanJob(file, shop.ruleSets[0], place));
   if (!read)
     return fail([

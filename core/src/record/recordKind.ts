@@ -6,7 +6,7 @@ export type Role = (typeof ROLES)[number];
 
 export const recordIdSchema = z
   .string()
-  .regex(/^[A-Za-z0-9_-]{1,64}$/, 'An id has 1 to 64 letters, digits, - or _');
+  .regex(/^(?!__proto__$)[A-Za-z0-9_-]{1,64}$/, 'An id has 1 to 64 letters, digits, - or _');
 
 /** The record that another one hangs on: it goes when that goes, and can't be there without it. */
 export interface RecordParent {

@@ -15,6 +15,8 @@ describe('records', () => {
     expect(recordAt(records, 'room', 'a')).toEqual(room('Hall', 1));
     expect(recordAt(records, 'room', 'z')).toBeNull();
     expect(recordAt(records, 'wall', 'a')).toBeNull();
+    // What every object has is no record.
+    expect(recordAt(records, 'wall', 'constructor')).toBeNull();
   });
 
   test('one is written, replaced or taken away, and the others stay the very same', () => {

@@ -37,7 +37,8 @@ export function recordAt<Records extends AnyRecords, Kind extends keyof Records 
   kind: Kind,
   id: string,
 ): DataIn<Records, Kind> | null {
-  return (records[kind]?.[id] as DataIn<Records, Kind> | undefined) ?? null;
+  const ofKind: Readonly<Record<string, unknown>> = records[kind] ?? {};
+  return Object.hasOwn(ofKind, id) ? ((ofKind[id] as DataIn<Records, Kind> | undefined) ?? null) : null;
 }
 
 /** Writes one record, or takes it away, without asking what was there. */
