@@ -203,6 +203,12 @@ export const {
   usePaperQuery,
 } = api;
 
+/** Says that nobody is signed in any more, as the server has answered: the page asks who it is. */
+export const endSession = () =>
+  api.util.updateQueryData('session', undefined, (session) => {
+    session.person = null;
+  });
+
 export type ApiError = FetchBaseQueryError | SerializedError;
 
 /** The status of a failed request: a number from the server, or `away` when no answer came. */

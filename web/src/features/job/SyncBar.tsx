@@ -1,11 +1,11 @@
-import { Link } from 'react-router';
+import { endSession } from '../../api/api.ts';
 import { showTime } from '../../ui/format.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { useAppDispatch, useAppSelector } from './hooks.ts';
 import { ClashSheet } from './Clash.tsx';
 import { jobActions } from './jobSlice.ts';
-import { giveUpChanges } from './sync.ts';
+import { giveUpChange } from './sync.ts';
 
 /** One quiet line in the head: saved, being saved, or waiting on this device. */
 export function SavedLine() {
@@ -39,15 +39,21 @@ export function SyncBar() {
         {sync.sentence} It is tried again by itself.
       </Note>
     );
+  if (sync.kind === 'signedOut')
+    return (
+      <Note tone="doubt" role="alert">
+        <div className="flex flex-wrap items-center justify-between gap-3">
+          <span>{sync.sentence}</span>
+          <Button onClick={() => dispatch(endSession())}>Sign in</Button>
+        </div>
+      </Note>
+    );
   if (sync.kind === 'refused')
     return (
       <Note tone="no" role="alert">
         <div className="flex flex-wrap items-center justify-between gap-3">
           <span>The last change can’t be saved. {sync.sentence}</span>
           <span className="flex flex-wrap gap-2">
-            <Link to="/sign-in" className="self-center underline">
-              Sign in
-            </Link>
             <Button
               onClick={() => {
                 dispatch(jobActions.retried());
@@ -59,7 +65,7 @@ export function SyncBar() {
             <Button
               weight="danger"
               onClick={() => {
-                if (jobId) void giveUpChanges(jobId, dispatch);
+                if (jobId) void giveUpChange(jobId, dispatch);
               }}
             >
               Give the change up

@@ -103,6 +103,36 @@ describe('edits on their way', () => {
     }
   });
 
+  test('of a refused edit only what hangs on it goes with it', () => {
+    const server = new FakeServer();
+    const [pane] = Object.values(server.records.pane);
+    if (!pane) throw new Error('no pane');
+    const wall = { ...Object.values(server.records.wall)[0], name: 'New wall' };
+    const made = (id: string, label: string, change: object) =>
+      jobActions.edited({ id, label, changes: [{ before: null, ...change } as Change] });
+    let state = opened(server);
+    state = reduce(state, made('e1', 'Add the wall', { kind: 'wall', id: 'w9', after: wall }));
+    state = reduce(
+      state,
+      made('e2', 'Add a pane', { kind: 'pane', id: 'p9', after: { ...pane, wallId: 'w9' } }),
+    );
+    state = edited(state, 'e3', 'p1', { label: '1a' });
+    state = edited(state, 'e4', 'p9', { label: '9a' });
+    // Meanwhile somebody else has changed another field of the same pane.
+    const other = edited(opened(server), 'theirs', 'p1', { sillMm: 321 });
+    sendFirst(other, server, 'mine');
+    state = reduce(state, jobActions.gaveUp(server.answer()));
+    expect(state.outbox.map(({ edit, baseVersions }) => [edit.id, baseVersions['pane/p1']])).toEqual([
+      ['e3', 2],
+    ]);
+    expect(state.records.pane['p1']).toMatchObject({ label: '1a', sillMm: 321 });
+    expect([state.records.wall['w9'], state.records.pane['p9']]).toEqual([undefined, undefined]);
+    expect(state.done.map(({ id }) => id)).toEqual(['e3']);
+    expect(state.notice).toBe('Given up with it, since it hung on it: “Add a pane” and “Edit”.');
+    const undone = reduce(state, jobActions.undone({ id: 'e5' }));
+    expect(undone.records.pane['p1']).toMatchObject({ label: pane.label, sillMm: 321 });
+  });
+
   test('undo and redo walk back and forth exactly, and undo refuses what others changed since', () => {
     const server = new FakeServer();
     const start = opened(server);

@@ -10,13 +10,15 @@ import {
   type JobRecords,
 } from '@neat-sill/core/job';
 import { createSlice, original, type Draft, type PayloadAction } from '@reduxjs/toolkit';
-import { rebaseEdits, type Choice, type QueuedEdit } from './rebase.ts';
+import { listOf } from '@neat-sill/core/units';
+import { rebaseEdits, withoutFirst, type Choice, type QueuedEdit } from './rebase.ts';
 
 export type SyncState =
   | { readonly kind: 'idle' }
   | { readonly kind: 'sending' }
   | { readonly kind: 'away'; readonly sentence: string; readonly retryAt: number }
   | { readonly kind: 'clash'; readonly stale: readonly StaleRecord[] }
+  | { readonly kind: 'signedOut'; readonly sentence: string }
   | { readonly kind: 'refused'; readonly sentence: string };
 
 /** What is kept on the device: edits on their way, and what undo and redo need. */
@@ -185,9 +187,27 @@ export const jobSlice = createSlice({
         sync: { kind: 'idle' },
       };
     },
-    /** The edit the server refuses is given up, and with it what was built on it; the job is loaded again. */
-    gaveUp(state): JobState {
-      return { ...plain(state), outbox: [], done: [], undone: [], sync: { kind: 'idle' } };
+    /** The edit the server refuses is given up, and what hangs on it; all others are put on what the server has. */
+    gaveUp(state, { payload }: PayloadAction<JobAnswer>): JobState {
+      const now = plain(state);
+      const [refused] = now.outbox;
+      if (!refused || now.jobId !== payload.id) return now;
+      const { kept, lost } = withoutFirst(now.outbox, payload);
+      const gone = new Set([refused.edit, ...lost].map(({ id }) => id));
+      const moved = new Map(kept.map(({ edit }) => [edit.id, edit]));
+      return {
+        ...now,
+        outbox: kept,
+        records: overlay(payload.records, kept),
+        versions: versionsAfter(payload.versions, kept),
+        done: now.done.filter(({ id }) => !gone.has(id)).map((edit) => moved.get(edit.id) ?? edit),
+        undone: [],
+        sync: { kind: 'idle' },
+        notice:
+          lost.length === 0
+            ? null
+            : `Given up with it, since it hung on it: ${listOf(lost.map(({ label }) => `“${label}”`))}.`,
+      };
     },
     noticed(state, { payload }: PayloadAction<string>) {
       state.notice = payload;

@@ -1,5 +1,13 @@
-import { recordKey, type StaleRecord } from '@neat-sill/core/contract';
-import { mergeData, type Change, type Edit, type MergeConflict } from '@neat-sill/core/job';
+import { recordKey, type JobAnswer, type StaleRecord } from '@neat-sill/core/contract';
+import {
+  danglingRecords,
+  mergeData,
+  type Change,
+  type Edit,
+  type JobRecords,
+  type MergeConflict,
+} from '@neat-sill/core/job';
+import { recordAt, withRecord } from '@neat-sill/core/record';
 
 /** An edit on its way to the server, with the version of each record it was made on. */
 export interface QueuedEdit {
@@ -56,4 +64,51 @@ export function rebaseEdits(
     if (!moved) return [{ edit, baseVersions }];
     return changes.length > 0 ? [{ edit: { ...edit, id: newId(), changes }, baseVersions: bases }] : [];
   });
+}
+
+/** An edit put on the records as they stand: the same where it can be, null where something it changes is not there. */
+function onto(records: JobRecords, edit: Edit): Edit | null {
+  const changes = edit.changes.map((change): Change | null => {
+    const { kind, id, before, after } = change;
+    const now = recordAt(records, kind, id);
+    if ((before === null) !== (now === null)) return null;
+    return { ...change, before: now, after: mergeData(before, after, now).preferMine } as Change;
+  });
+  return changes.includes(null) ? null : { ...edit, changes: changes as Change[] };
+}
+
+export interface AfterRefusal {
+  readonly kept: readonly QueuedEdit[];
+  /** What hung on the refused edit: it can't be without it. */
+  readonly lost: readonly Edit[];
+}
+
+/**
+ * The queue without its first edit, which the server refuses: every other one is put on what the server has, and only
+ * those that change what the first one made, or hang on it, go with it.
+ */
+export function withoutFirst(
+  [, ...rest]: readonly QueuedEdit[],
+  server: Pick<JobAnswer, 'records' | 'versions'>,
+): AfterRefusal {
+  const kept: QueuedEdit[] = [];
+  const lost: Edit[] = [];
+  let { records } = server;
+  const versions: Record<string, number> = { ...server.versions };
+  for (const { edit } of rest) {
+    const moved = onto(records, edit);
+    const then = moved?.changes.reduce<JobRecords>(withRecord, records);
+    if (!moved || !then || danglingRecords(then).length > 0) {
+      lost.push(edit);
+      continue;
+    }
+    const keys = moved.changes.map(({ kind, id }) => recordKey(kind, id));
+    kept.push({
+      edit: moved,
+      baseVersions: Object.fromEntries(keys.map((key) => [key, versions[key] ?? 0])),
+    });
+    for (const key of keys) versions[key] = (versions[key] ?? 0) + 1;
+    records = then;
+  }
+  return { kept, lost };
 }

@@ -14,14 +14,19 @@ export function sentEdit({ edit, baseVersions }: QueuedEdit): SentEdit {
   return { editId: edit.id, label: edit.label, changes: changes as SentEdit['changes'] };
 }
 
+/** A server that fails so often on one edit will fail on it for good. */
+const MOST_FAILURES = 5;
+
 /**
  * What an error makes of an edit on its way: it waits and is tried again (no network, the server or its database is down,
- * too many requests), somebody has to choose, it can be merged by itself, or the server will never take it.
+ * too many requests), somebody has to choose or sign in, it can be merged by itself, or the server will never take it:
+ * it says so, or has failed on it `failures` times and more.
  */
 export function heldBack(
   error: ApiError,
   queued: QueuedEdit,
   retryAtMs: number,
+  failures: number,
 ): Exclude<SyncState, { kind: 'idle' | 'sending' }> | 'merge' {
   const status = statusOf(error);
   const stale = problemOf(error)?.stale ?? [];
@@ -29,7 +34,7 @@ export function heldBack(
     const clash = clashesOf(queued.edit, stale).some(({ conflicts }) => conflicts.length > 0);
     return clash ? { kind: 'clash', stale } : 'merge';
   }
-  if (status === 'away' || status >= 500 || status === 429)
+  if (status === 'away' || status > 500 || status === 429 || (status === 500 && failures < MOST_FAILURES))
     return { kind: 'away', sentence: sentenceOf(error), retryAt: retryAtMs };
-  return { kind: 'refused', sentence: sentenceOf(error) };
+  return { kind: status === 401 ? 'signedOut' : 'refused', sentence: sentenceOf(error) };
 }

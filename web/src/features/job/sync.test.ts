@@ -5,11 +5,11 @@ import { patchRecord, withRecord } from '@neat-sill/core/record';
 import type { Edit } from '@neat-sill/core/job';
 import { readingsForTest, recordsForTest } from '@neat-sill/core/testing';
 import { configureStore } from '@reduxjs/toolkit';
-import { api } from '../../api/api.ts';
+import { api, endSession } from '../../api/api.ts';
 import { fakeServer, ok, type FakeServer } from '../../testing/fetching.ts';
 import { keepOutbox, keepSeenJob, readDraft } from './draftStore.ts';
 import { jobActions, jobSlice } from './jobSlice.ts';
-import { giveUpChanges, openJob, refreshJob, syncMiddleware } from './sync.ts';
+import { giveUpChange, openJob, refreshJob, syncMiddleware } from './sync.ts';
 
 /* An edit on its way to the server: kept on the device first, sent in order, tried again, merged or refused. */
 
@@ -169,10 +169,72 @@ describe('an edit that is refused', () => {
     const { id, store } = await opened(refused);
     store.dispatch(jobActions.edited(edit('Read width', 700)));
     await until(() => store.getState().job.sync.kind === 'refused');
-    await giveUpChanges(id, store.dispatch);
+    await giveUpChange(id, store.dispatch);
     expect(store.getState().job).toMatchObject({ outbox: [], done: [], sync: { kind: 'idle' } });
     expect(store.getState().job.records.pane['p1']?.readings.widthTop?.mm).toBe(819.15);
     expect((await readDraft(id)).outbox).toEqual([]);
+  });
+
+  test('goes alone: what was read after it is sent, and undone alone', async () => {
+    const { id, store, server, edits } = await opened(refused);
+    store.dispatch(jobActions.edited(edit('Not mine to change', 700)));
+    await until(() => store.getState().job.sync.kind === 'refused');
+    const later = edit('Read pane 2', 720, store.getState().job.records, 'p2');
+    store.dispatch(jobActions.edited(later));
+    Object.assign(server.answers, taken(id));
+    await giveUpChange(id, store.dispatch);
+    await until(quiet(store));
+    expect(edits().at(-1)).toMatchObject({ editId: later.id, changes: [{ id: 'p2', baseVersion: 1 }] });
+    const { records, done, notice } = store.getState().job;
+    expect(records.pane['p1']?.readings.widthTop?.mm).toBe(819.15);
+    expect(records.pane['p2']?.readings.widthTop?.mm).toBe(720);
+    expect(done.map(({ label }) => label)).toEqual(['Read pane 2']);
+    expect(notice).toBeNull();
+  });
+
+  test('is still there without network, and it is said', async () => {
+    const { id, store, server } = await opened(refused);
+    store.dispatch(jobActions.edited(edit('Read width', 700)));
+    await until(() => store.getState().job.sync.kind === 'refused');
+    server.answers[`GET /jobs/${id}`] = () => 'away';
+    await giveUpChange(id, store.dispatch);
+    expect(store.getState().job.outbox).toHaveLength(1);
+    expect(store.getState().job.notice).toMatch(/no connection/);
+  });
+});
+
+describe('an edit that does not get through', () => {
+  const problem = (status: number) => (id: string) => ({
+    [`POST /jobs/${id}/edits`]: () => ({
+      status,
+      body: { type: 'about:blank', status, title: 'No', detail: 'Said so.' },
+    }),
+  });
+
+  test('since nobody is signed in any more waits, and signing in sends it', async () => {
+    const { id, store, server, edits } = await opened(problem(401));
+    store.dispatch(jobActions.edited(edit('Read width', 700)));
+    await until(() => store.getState().job.sync.kind === 'signedOut');
+    const person = { id: 'm', name: 'Marit', role: 'owner', unit: 'mm', shop: 'B' };
+    server.answers['GET /session'] = ok({ person, csrfToken: 't', demoSignIn: null });
+    await store.dispatch(api.endpoints.session.initiate());
+    store.dispatch(endSession());
+    expect(api.endpoints.session.select()(store.getState()).data?.person).toBeNull();
+    Object.assign(server.answers, taken(id));
+    await openJob(id, store.dispatch);
+    await until(quiet(store));
+    expect(edits()).toHaveLength(2);
+  });
+
+  test('as the server fails on it time after time is refused in the end, and can be given up', async () => {
+    const { store, edits } = await opened(problem(500));
+    store.dispatch(jobActions.edited(edit('Read width', 700)));
+    for (let tries = 1; tries < 5; tries += 1) {
+      await until(() => edits().length === tries && store.getState().job.sync.kind === 'away');
+      window.dispatchEvent(new Event('online'));
+    }
+    await until(() => store.getState().job.sync.kind === 'refused');
+    expect(edits()).toHaveLength(5);
   });
 });
 

@@ -1,7 +1,7 @@
 import { createListenerMiddleware, isAnyOf } from '@reduxjs/toolkit';
 import { api, problemOf, sentenceOf, statusOf } from '../../api/api.ts';
 import { dropWaiting, waitingPictures } from '../../device/pictures.ts';
-import { EMPTY_DRAFT, keepHistory, keepOutbox, keepSeenJob, readDraft, readSeenJob } from './draftStore.ts';
+import { keepHistory, keepOutbox, keepSeenJob, readDraft, readSeenJob } from './draftStore.ts';
 import { jobActions, type JobState } from './jobSlice.ts';
 import { heldBack, sentEdit } from './sending.ts';
 
@@ -43,10 +43,12 @@ syncMiddleware.startListening({
     jobActions.undone,
     jobActions.redone,
     jobActions.resolved,
+    jobActions.gaveUp,
     jobActions.sent,
   ),
   effect: async (_action, { getState, dispatch, delay }) => {
     let wait = FIRST_RETRY_MS;
+    let failures = 0;
     for (;;) {
       const { jobId, outbox, sync } = getState().job;
       const [next] = outbox;
@@ -61,7 +63,8 @@ syncMiddleware.startListening({
         if (result.data.notices.length > 0) dispatch(jobActions.noticed(result.data.notices.join(' ')));
         return;
       }
-      const held = heldBack(result.error, next, Date.now() + wait);
+      if (statusOf(result.error) === 500) failures += 1;
+      const held = heldBack(result.error, next, Date.now() + wait, failures);
       if (held === 'merge') {
         const stale = problemOf(result.error)?.stale ?? [];
         dispatch(
@@ -116,11 +119,11 @@ export async function refreshJob(jobId: string, dispatch: Dispatch): Promise<voi
   dispatch(jobActions.refreshed(result.data));
 }
 
-/** Gives up what the server refuses, and all that was built on it, and loads the job as it stands there. */
-export async function giveUpChanges(jobId: string, dispatch: Dispatch): Promise<void> {
-  dispatch(jobActions.gaveUp());
-  await keepOutbox(jobId, EMPTY_DRAFT.outbox);
-  await openJob(jobId, dispatch);
+/** Gives up the one edit that the server refuses, on the job as it stands there; the others are sent. */
+export async function giveUpChange(jobId: string, dispatch: Dispatch): Promise<void> {
+  const result = await fetchJob(jobId, dispatch);
+  if (result.data) dispatch(jobActions.gaveUp(result.data));
+  else dispatch(jobActions.noticed(sentenceOf(result.error ?? { status: 500, data: null })));
 }
 
 /** Sends photographs that wait on this device; those the server refuses are given up and said so. */
