@@ -1,6 +1,6 @@
 import type { Doubt } from './doubt/surveyed.ts';
 import { NO_READINGS, readingOf, type Readings } from './pane.ts';
-import { formatBareLength, type LengthUnit } from '../units/index.ts';
+import { cutText, formatBareLength, type LengthUnit } from '../units/index.ts';
 
 function exchanged(readings: Readings): Readings {
   return {
@@ -19,7 +19,7 @@ export function acceptLikely(readings: Readings, doubt: Doubt, unit: LengthUnit)
   if (doubt.slip === 'exchanged') return exchanged(readings);
   const reading = readings[doubt.place];
   if (!reading || doubt.likelyMm === null) return readings;
-  const typed = `${formatBareLength(doubt.likelyMm, { unit })} (read ${reading.typed})`.slice(0, 60);
+  const typed = cutText(`${formatBareLength(doubt.likelyMm, { unit })} (read ${reading.typed})`, 60);
   const { by, at, how } = reading;
   return { ...readings, [doubt.place]: readingOf(doubt.likelyMm, typed, { by, at, how }) };
 }

@@ -14,7 +14,7 @@ import {
   type RowOf,
   type SheetLine,
 } from '../sheet/index.ts';
-import { formatBareLength, type LengthUnit } from '../units/index.ts';
+import { cutText, formatBareLength, type LengthUnit } from '../units/index.ts';
 import {
   FRAME_KINDS,
   GLASS_KINDS,
@@ -157,7 +157,8 @@ export function panesOfRows(
   let order = Math.max(-1, ...Object.values(records.pane).map((pane) => pane.order));
   let nextNumber = 1;
   const freeNumber = (wanted: string | null) => {
-    if (wanted && !numbers.has(wanted.slice(0, 12))) return wanted.slice(0, 12);
+    const short = wanted && cutText(wanted, 12);
+    if (short && !numbers.has(short)) return short;
     while (numbers.has(String(nextNumber))) nextNumber += 1;
     return String(nextNumber);
   };
@@ -166,7 +167,7 @@ export function panesOfRows(
     if (known) return known;
     const id = newId();
     rooms.set(plainName(name), id);
-    changes.push(addRecord('room', id, { name: name.slice(0, 120), order: rooms.size, ...NEW_ROOM }));
+    changes.push(addRecord('room', id, { name: cutText(name, 120), order: rooms.size, ...NEW_ROOM }));
     return id;
   };
   const wallId = (row: PaneRow) => {
@@ -186,7 +187,7 @@ export function panesOfRows(
       bearingUncertaintyDeg: 90,
       ...size,
       roomId: inRoom,
-      name: name.slice(0, 120),
+      name: cutText(name, 120),
       order: Object.keys(records.wall).length + walls.size,
     };
     changes.push(addRecord('wall', id, wall));

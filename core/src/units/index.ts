@@ -14,6 +14,7 @@ export {
   type Rounding,
   type UnderstoodLength,
 } from './length.ts';
+export { brokenTextIn, cutText } from './text.ts';
 export { countOf, formatMoney, formatNumber, formatShare, listOf, nameOfMonth } from './numbers.ts';
 export { formatArea, formatRun, formatTemperature, formatVolume } from './quantity.ts';
 export {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { fail, succeed, type Result } from './result.ts';
+import { brokenTextIn } from './text.ts';
 
 /** Something in a file that keeps it from being used, or (a warning) that was left out of account. */
 export interface FileProblem {
@@ -78,6 +79,15 @@ export function readFormatValue<Value>(
         code: 'version.newer',
         path: 'version',
         sentence: `The file is version ${head.data.version}, this program reads up to ${version}: update the program, or save the file as version ${version}.`,
+      },
+    ]);
+  const broken = brokenTextIn(json);
+  if (broken !== null)
+    return fail([
+      {
+        code: 'text.broken',
+        path: broken,
+        sentence: 'The text here has a character that is broken off or is none; write it again.',
       },
     ]);
   const parsed = schema.safeParse(json);

@@ -1,4 +1,5 @@
 import type { Operation, Person } from '@neat-sill/core/contract';
+import { brokenTextIn } from '@neat-sill/core/units';
 import type { Request, Response, Router } from 'express';
 import type { z } from 'zod';
 import { HttpProblem } from './problem.ts';
@@ -35,6 +36,18 @@ function parsed<Schema extends z.ZodType>(schema: Schema, value: unknown): z.out
   throw new HttpProblem(422, { title: 'Not usable', detail, errors });
 }
 
+/** What no text of the database can hold would fail there, for ever, as a fault of the server. */
+function refuseBrokenText(body: unknown): void {
+  const path = brokenTextIn(body);
+  if (path === null) return;
+  const message = 'The text has a character that is broken off or is none';
+  throw new HttpProblem(422, {
+    title: 'Not usable',
+    detail: `${path ? `${path}: ` : ''}${message}; write it again. Nothing was changed.`,
+    errors: [{ path, message }],
+  });
+}
+
 type AnyOperation<P extends z.ZodType, B extends z.ZodType, A extends z.ZodType> = Operation<P, B, A>;
 
 function handle<P extends z.ZodType, B extends z.ZodType, A extends z.ZodType>(
@@ -44,6 +57,7 @@ function handle<P extends z.ZodType, B extends z.ZodType, A extends z.ZodType>(
 ): void {
   router[operation.method](operation.path, async (req, res) => {
     const params = parsed(operation.params, req.params);
+    refuseBrokenText(req.body);
     const body = parsed(
       operation.body,
       operation.method === 'get' || operation.method === 'delete' ? undefined : req.body,

@@ -128,6 +128,21 @@ describe('writing a job', () => {
     expect((await owner.get(`/jobs/${id}`)).body.versions['pane/p1']).toBe(1);
   });
 
+  test('text that the database can’t hold is refused by its place, in a body and in a file', async () => {
+    for (const customer of ['NUL \u0000', 'half \ud83e']) {
+      const answer = await owner.post('/jobs/import', { file: '{}', customer, site: null });
+      expect([answer.status, answer.body.detail]).toEqual([
+        422,
+        expect.stringMatching(/^customer: The text/),
+      ]);
+    }
+    const file = JSON.stringify({ ...jobFileForTest(recordsForTest()), name: 'NUL \u0000' });
+    const answer = await owner.post('/jobs/import', { file, customer: '', site: null });
+    expect([answer.status, answer.body.errors[0].path]).toEqual([422, 'name']);
+    const signIn = await owner.post('/session', { email: 'a\u0000@b.example', password: 'x' });
+    expect(signIn.status).toBe(422);
+  });
+
   test('connections that break off, as when the database restarts, are replaced', async () => {
     const id = await importJob();
     await server.db.pool
