@@ -13,7 +13,7 @@ import { paperRoutes } from './features/papers/index.ts';
 import { planningRoutes } from './features/plannings/index.ts';
 import { pictureRoutes } from './features/pictures/routes.ts';
 import { shopRoutes } from './features/shop/index.ts';
-import { refuseForgedWrites, securityHeaders } from './http/guards.ts';
+import { privateAnswers, refuseForgedWrites, securityHeaders } from './http/guards.ts';
 import { openApiDocument } from './http/openApi.ts';
 import { problemHandler, sendProblem } from './http/problem.ts';
 import type { TaskQueue } from './queue/queue.ts';
@@ -31,8 +31,8 @@ export interface AppParts {
   readonly webFolder: string | null;
 }
 
-/** A job of 600 panes is some 0.7 MB; larger files than this are not job files. */
-const LARGEST_BODY = '20mb';
+/** A job of 600 panes is some 0.7 MB; larger files than this are not job files. Before sign-in there is little to say. */
+const LARGEST_BODY = { signedIn: '20mb', nobody: '10kb' };
 
 /** Puts the application together without a port, so that tests can call it. It keeps no state between requests. */
 export function makeApp(parts: AppParts): Express {
@@ -40,7 +40,7 @@ export function makeApp(parts: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.set('trust proxy', parts.trustProxy ? 1 : false);
-  app.use(securityHeaders());
+  app.use(securityHeaders(parts.secureCookies));
   app.use(
     pinoHttp({
       logger: log,
@@ -58,9 +58,11 @@ export function makeApp(parts: AppParts): Express {
     res.status(there ? 200 : 503).json({ database: there ? 'there' : 'away' });
   });
   api.get('/openapi.json', (_req, res) => void res.json(openApiDocument()));
-  api.use(express.json({ limit: LARGEST_BODY, type: 'application/json' }), cookieParser());
   const sessionSettings = { db, now, secureCookies: parts.secureCookies };
-  api.use(identifyCaller(sessionSettings), refuseForgedWrites);
+  const read = (limit: string) => express.json({ limit, type: 'application/json' });
+  const [readLarge, readSmall] = [read(LARGEST_BODY.signedIn), read(LARGEST_BODY.nobody)];
+  api.use(privateAnswers, cookieParser(), identifyCaller(sessionSettings), refuseForgedWrites);
+  api.use((req, res, next) => (res.locals.caller ? readLarge : readSmall)(req, res, next));
   api.use(accountRoutes(sessionSettings, parts.demoSignIn));
   api.use(shopRoutes(db), jobRoutes(db, now), paperRoutes(db, queue, now), pictureRoutes(db, now));
   api.use(planningRoutes(db, queue, now), buyingRoutes(db, parts.suppliers));

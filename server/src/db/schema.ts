@@ -149,7 +149,7 @@ export const jobRecords = pgTable(
 export const jobEdits = pgTable(
   'job_edits',
   {
-    editId: uuid().primaryKey(),
+    editId: uuid().notNull(),
     shopId: shopId(),
     jobId: uuid()
       .notNull()
@@ -160,7 +160,7 @@ export const jobEdits = pgTable(
     versions: jsonb().$type<Record<string, number>>().notNull(),
     at: moment().notNull(),
   },
-  (table) => [index().on(table.jobId, table.at)],
+  (table) => [primaryKey({ columns: [table.jobId, table.editId] }), index().on(table.jobId, table.at)],
 );
 
 export const papers = pgTable('papers', {

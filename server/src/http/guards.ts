@@ -4,8 +4,8 @@ import helmet from 'helmet';
 import { HttpProblem } from './problem.ts';
 
 /** Security headers: no inline script, nothing from other hosts; WebAssembly and workers of our own are allowed. */
-export function securityHeaders(): RequestHandler {
-  return helmet({
+export function securityHeaders(overHttps: boolean): RequestHandler {
+  const headers = helmet({
     contentSecurityPolicy: {
       directives: {
         defaultSrc: ["'self'"],
@@ -20,9 +20,20 @@ export function securityHeaders(): RequestHandler {
         upgradeInsecureRequests: null,
       },
     },
-    strictTransportSecurity: false,
+    strictTransportSecurity: overHttps ? { maxAge: 31_536_000 } : false,
+    xFrameOptions: { action: 'deny' },
   });
+  return (req, res, next) => {
+    res.set('permissions-policy', 'camera=(self), geolocation=(self), microphone=(), payment=(), usb=()');
+    headers(req, res, next);
+  };
 }
+
+/** Answers are about one shop's work: no proxy keeps them, and a browser asks before it shows one again. */
+export const privateAnswers: RequestHandler = (_req, res, next) => {
+  res.set('cache-control', 'private, no-cache');
+  next();
+};
 
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
 
@@ -38,7 +49,7 @@ export const refuseForgedWrites: RequestHandler = (req, res, next) => {
   const origin = req.get('origin');
   const foreign =
     (from !== undefined && from !== 'same-origin' && from !== 'none') ||
-    (origin !== undefined && URL.canParse(origin) && new URL(origin).host !== req.get('host'));
+    (origin !== undefined && !(URL.canParse(origin) && new URL(origin).host === req.get('host')));
   const caller = res.locals.caller;
   const token = req.get('x-csrf-token') ?? '';
   if (foreign || (caller && !sameText(token, caller.csrfToken)))

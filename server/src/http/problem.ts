@@ -7,6 +7,7 @@ interface ProblemDetails {
   readonly detail: string;
   readonly errors?: readonly { readonly path: string; readonly message: string }[];
   readonly stale?: readonly StaleRecord[];
+  readonly retryAfterSeconds?: number;
 }
 
 /** An answer that is no: thrown anywhere below a route, sent as problem details (RFC 9457). */
@@ -45,8 +46,9 @@ function problemOf(error: unknown): { status: number; details: ProblemDetails } 
     length?: number;
   };
   if (type === 'entity.too.large') {
-    const mb = (bytes: number | undefined) => `${Math.round((bytes ?? 0) / 2 ** 20)} MB`;
-    const detail = `That is ${mb(length)}; at most ${mb(limit)} are taken. Is it a job file? Nothing was changed.`;
+    const size = (bytes = 0) =>
+      bytes < 2 ** 20 ? `${Math.ceil(bytes / 1024)} kB` : `${Math.round(bytes / 2 ** 20)} MB`;
+    const detail = `That is ${size(length)}; at most ${size(limit)} are taken here. Is it the right file, and are you signed in? Nothing was changed.`;
     return { status: 413, details: { title: 'Too large', detail } };
   }
   if (type === 'entity.parse.failed')
@@ -65,7 +67,12 @@ function problemOf(error: unknown): { status: number; details: ProblemDetails } 
   return { status: 500, details: { title: 'Server error', detail } };
 }
 
-export function sendProblem(res: Response, status: number, details: ProblemDetails): void {
+export function sendProblem(
+  res: Response,
+  status: number,
+  { retryAfterSeconds, ...details }: ProblemDetails,
+): void {
+  if (retryAfterSeconds !== undefined) res.set('retry-after', String(retryAfterSeconds));
   const problem: Problem = { type: 'about:blank', status, ...structuredClone(details) } as Problem;
   res.status(status).type('application/problem+json').send(JSON.stringify(problem));
 }

@@ -53,6 +53,7 @@ describe('signing in', () => {
     const answer = await new ApiCaller(server).signIn(shop.emails.apprentice);
     expect(answer.status).toBe(429);
     expect(answer.body.detail).toMatch(/wait 15 minutes/);
+    expect(Number(answer.headers.get('retry-after'))).toBeGreaterThan(14 * 60);
   });
 
   test('one address may not try many accounts: the place waits as well as the person', async () => {
@@ -83,6 +84,8 @@ describe('writes from other pages', () => {
     expect((await prefer({ 'x-csrf-token': '' })).status).toBe(403);
     expect((await prefer({ 'sec-fetch-site': 'cross-site' })).status).toBe(403);
     expect((await prefer({ origin: 'https://elsewhere.example' })).status).toBe(403);
+    // A frame that is shut off, or a page from a file, has no origin to name.
+    expect((await prefer({ origin: 'null' })).status).toBe(403);
     expect((await caller.get('/session')).body.person.unit).toBe('mm');
     expect((await prefer({ 'sec-fetch-site': 'same-origin', origin: server.address })).status).toBe(200);
     expect((await caller.get('/session')).body.person.unit).toBe('in');
@@ -95,5 +98,20 @@ describe('writes from other pages', () => {
       "script-src 'self' 'wasm-unsafe-eval'",
     );
     expect(headers.get('x-powered-by')).toBeNull();
+    expect(headers.get('x-frame-options')).toBe('DENY');
+    expect(headers.get('cache-control')).toBe('private, no-cache');
+    expect(headers.get('permissions-policy')).toContain('microphone=()');
+    expect(headers.get('strict-transport-security')).toBeNull();
+  });
+
+  test('before sign-in only little is read; afterwards a whole job file is', async () => {
+    const file = JSON.stringify({ customer: '', site: null, file: ' '.repeat(100_000) });
+    const nobody = await new ApiCaller(server).post('/jobs/import', file);
+    expect(nobody).toMatchObject({
+      status: 413,
+      body: { detail: expect.stringMatching(/^That is 98 kB; at most 10 kB/) },
+    });
+    const owner = await signedIn(server, shop.emails.owner);
+    expect((await owner.post('/jobs/import', file)).status).toBe(422);
   });
 });

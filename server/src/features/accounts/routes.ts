@@ -42,6 +42,7 @@ async function countTry(limit: RateLimiterPostgres, key: string): Promise<void> 
     const minutes = Math.max(1, Math.ceil(error.msBeforeNext / 60_000));
     throw new HttpProblem(429, {
       title: 'Too many tries',
+      retryAfterSeconds: Math.ceil(error.msBeforeNext / 1000),
       detail: `Too many tries for this address; wait ${countOf(minutes, 'minute')} and try again.`,
     });
   }

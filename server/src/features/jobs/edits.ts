@@ -10,7 +10,7 @@ import { PLAN_ID, type KeptPlan } from '@neat-sill/core/cuts';
 import { danglingRecords, recordKinds, rulesOfKind, type JobRecords } from '@neat-sill/core/job';
 import { sameData } from '@neat-sill/core/record';
 import { describePlanFault } from '@neat-sill/core/words';
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
 import { jobEdits, jobRecords, jobs } from '../../db/schema.ts';
 import { HttpProblem, notAllowed, notFound } from '../../http/problem.ts';
@@ -41,18 +41,41 @@ async function staleRecords(tx: Tx, { jobId, edit }: Writing): Promise<StaleReco
   });
 }
 
-async function writeChange(
-  tx: Tx,
-  { jobId, person, now }: Writing,
-  change: SentEdit['changes'][number],
-): Promise<number> {
-  const version = change.baseVersion + 1;
-  const row = { version, data: change.after, changedBy: person.id, changedAt: now };
-  await tx
-    .insert(jobRecords)
-    .values({ shopId: person.shopId, jobId, kind: change.kind, id: change.id, ...row })
-    .onConflictDoUpdate({ target: [jobRecords.jobId, jobRecords.kind, jobRecords.id], set: row });
-  return version;
+/** Rows that one statement writes: PostgreSQL takes 65,535 parameters. */
+const ROWS_AT_ONCE = 5000;
+
+/** Writes all records of an edit, the last change of each, and gives the versions they have then. */
+async function writeChanges(tx: Tx, { jobId, person, edit, now }: Writing): Promise<Record<string, number>> {
+  const rows = new Map(
+    edit.changes.map(({ kind, id, baseVersion, after }) => [
+      recordKey(kind, id),
+      {
+        shopId: person.shopId,
+        jobId,
+        kind,
+        id,
+        version: baseVersion + 1,
+        data: after,
+        changedBy: person.id,
+        changedAt: now,
+      },
+    ]),
+  );
+  const all = [...rows.values()];
+  for (let from = 0; from < all.length; from += ROWS_AT_ONCE)
+    await tx
+      .insert(jobRecords)
+      .values(all.slice(from, from + ROWS_AT_ONCE))
+      .onConflictDoUpdate({
+        target: [jobRecords.jobId, jobRecords.kind, jobRecords.id],
+        set: {
+          version: sql`excluded.version`,
+          data: sql`excluded.data`,
+          changedBy: sql`excluded.changed_by`,
+          changedAt: sql`excluded.changed_at`,
+        },
+      });
+  return Object.fromEntries([...rows].map(([key, { version }]) => [key, version]));
 }
 
 function refuseDangling(records: JobRecords): void {
@@ -105,7 +128,10 @@ export async function writeEdit(tx: Tx, writing: Writing): Promise<EditAnswer> {
       );
   const [job] = await tx.select({ id: jobs.id }).from(jobs).where(eq(jobs.id, jobId)).for('update');
   if (!job) throw notFound('The job');
-  const [before] = await tx.select().from(jobEdits).where(eq(jobEdits.editId, edit.editId));
+  const [before] = await tx
+    .select()
+    .from(jobEdits)
+    .where(and(eq(jobEdits.jobId, jobId), eq(jobEdits.editId, edit.editId)));
   if (before) return { versions: before.versions, notices: [] };
   const stale = await staleRecords(tx, writing);
   if (stale.length > 0)
@@ -115,9 +141,7 @@ export async function writeEdit(tx: Tx, writing: Writing): Promise<EditAnswer> {
       stale,
     });
   const notices = await followPlan(tx, writing, await keptPlanBefore(tx, jobId));
-  const versions: Record<string, number> = {};
-  for (const change of edit.changes)
-    versions[recordKey(change.kind, change.id)] = await writeChange(tx, writing, change);
+  const versions = await writeChanges(tx, writing);
   const written = await readJob(tx, jobId);
   if (!written) throw notFound('The job');
   refuseDangling(written.records);

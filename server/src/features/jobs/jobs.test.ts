@@ -51,6 +51,32 @@ describe('writing a job', () => {
     expect((await owner.get(`/jobs/${id}`)).body.versions['pane/p1']).toBe(2);
   });
 
+  test('an edit of the same id in another job is another edit', async () => {
+    const [one, other] = [await importJob(), await importJob()];
+    const edit = { editId: crypto.randomUUID(), label: 'Edit', changes: [paneChange(700, 1)] };
+    for (const id of [one, other]) {
+      expect((await owner.post(`/jobs/${id}/edits`, edit)).status).toBe(200);
+      expect((await owner.get(`/jobs/${id}`)).body.records.pane.p1.readings.widthTop.mm).toBe(700);
+    }
+  });
+
+  test('an edit of very many records is written as a whole, each with its version', async () => {
+    const id = await importJob();
+    const changes = Array.from({ length: 1200 }, (_, at) => ({
+      kind: 'pane' as const,
+      id: `n${at}`,
+      baseVersion: 0,
+      after: pane(600 + at / 10),
+    }));
+    const answer = await owner.edit(id, ...changes, paneChange(700, 1));
+    expect(answer.status).toBe(200);
+    expect(Object.keys(answer.body.versions)).toHaveLength(1201);
+    const { records, versions } = (await owner.get(`/jobs/${id}`)).body;
+    expect([versions['pane/n1199'], versions['pane/p1']]).toEqual([1, 2]);
+    expect(records.pane.n1199.readings.widthTop.mm).toBeCloseTo(719.9, 6);
+    expect(records.pane.p1.readings.widthTop.mm).toBe(700);
+  });
+
   test('a stale edit is refused with what stands now, and none of it is written', async () => {
     const id = await importJob();
     await owner.edit(id, paneChange(700, 1));
