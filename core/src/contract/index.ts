@@ -14,6 +14,7 @@ export {
   importedJobSchema,
   jobAnswerSchema,
   jobSummarySchema,
+  mayChange,
   mayWrite,
   newJobSchema,
   newPaperSchema,

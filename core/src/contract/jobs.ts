@@ -111,7 +111,13 @@ export function recordKey(kind: RecordKind, id: string): string {
   return `${kind}/${id}`;
 }
 
-/** Whether a role may write records of a kind. */
+/** Whether a role may write records of a kind, whatever is changed of them. */
 export function mayWrite(role: Role, kind: RecordKind): boolean {
   return rulesOfKind(kind).writtenBy.includes(role);
+}
+
+/** Whether a role may make this change of a record: its kind is written by the role, or any role may change just that. */
+export function mayChange(role: Role, kind: RecordKind, before: unknown, after: unknown): boolean {
+  if (mayWrite(role, kind)) return true;
+  return before !== null && after !== null && (rulesOfKind(kind).mayChange?.(before, after) ?? false);
 }

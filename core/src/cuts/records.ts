@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { WRITTEN_BY_CREW_LEADERS, momentField, recordKind } from '../record/index.ts';
+import { WRITTEN_BY_CREW_LEADERS, momentField, recordKind, sameData } from '../record/index.ts';
 import { cutPlanSchema, planJobSchema } from './format/index.ts';
 
 /* The record of cuts: the plan that somebody has kept. */
@@ -26,6 +26,8 @@ export const cutsRecords = {
     empty: { cutPullIds: [], lockedPullIds: [] },
     parentOf: null,
     writtenBy: WRITTEN_BY_CREW_LEADERS,
+    // Whoever stands at the cutting table ticks what is cut.
+    mayChange: (before, after) => sameData({ ...before, cutPullIds: [] }, { ...after, cutPullIds: [] }),
     mayBeAbsent: false,
   }),
 };

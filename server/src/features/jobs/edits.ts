@@ -1,6 +1,6 @@
 import { checkPlan } from '@neat-sill/core/check';
 import {
-  mayWrite,
+  mayChange,
   recordKey,
   type EditAnswer,
   type SentEdit,
@@ -121,11 +121,6 @@ async function keptPlanBefore(tx: Tx, jobId: string): Promise<KeptPlan | null> {
  */
 export async function writeEdit(tx: Tx, writing: Writing): Promise<EditAnswer> {
   const { jobId, person, edit, now } = writing;
-  for (const { kind } of edit.changes)
-    if (!mayWrite(person.role, kind))
-      throw notAllowed(
-        `The role ${person.role} may not change this part of a job (${rulesOfKind(kind).name}); ask the owner.`,
-      );
   const [job] = await tx.select({ id: jobs.id }).from(jobs).where(eq(jobs.id, jobId)).for('update');
   if (!job) throw notFound('The job');
   const [before] = await tx
@@ -133,6 +128,12 @@ export async function writeEdit(tx: Tx, writing: Writing): Promise<EditAnswer> {
     .from(jobEdits)
     .where(and(eq(jobEdits.jobId, jobId), eq(jobEdits.editId, edit.editId)));
   if (before) return { versions: before.versions, notices: [] };
+  const planBefore = await keptPlanBefore(tx, jobId);
+  for (const { kind, after } of edit.changes)
+    if (!mayChange(person.role, kind, kind === 'plan' ? planBefore : null, after))
+      throw notAllowed(
+        `The role ${person.role} may not change this part of a job (${rulesOfKind(kind).name}); ask the owner.`,
+      );
   const stale = await staleRecords(tx, writing);
   if (stale.length > 0)
     throw new HttpProblem(409, {
@@ -140,7 +141,7 @@ export async function writeEdit(tx: Tx, writing: Writing): Promise<EditAnswer> {
       detail: 'Somebody has changed the same thing since you loaded it. Both are kept: compare and choose.',
       stale,
     });
-  const notices = await followPlan(tx, writing, await keptPlanBefore(tx, jobId));
+  const notices = await followPlan(tx, writing, planBefore);
   const versions = await writeChanges(tx, writing);
   const written = await readJob(tx, jobId);
   if (!written) throw notFound('The job');

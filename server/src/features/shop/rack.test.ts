@@ -113,11 +113,23 @@ describe('keeping a plan', () => {
     expect((await rack()).filter(({ reservedBy }) => reservedBy === job)).toEqual([]);
   });
 
-  test('an apprentice neither keeps nor drops a plan', async () => {
+  test('an apprentice neither keeps, changes nor drops a plan, but ticks what is cut', async () => {
     const [id, job] = [await put('roll', 5000), await newJob()];
     const apprentice = await signedIn(server, shop.emails.apprentice);
-    expect((await write(job, await planOff(job, [id]), apprentice)).status).toBe(403);
+    const kept = await planOff(job, [id]);
+    expect((await write(job, kept, apprentice)).status).toBe(403);
     expect((await entryOf(id))?.reservedBy).toBeNull();
+    await write(job, kept);
+    const [first = ''] = pullsOff(kept, id);
+    const other = [
+      null,
+      { ...kept, lockedPullIds: [first] },
+      { ...cut(kept, first), keptAt: '2026-05-04T12:30:00Z' },
+    ];
+    for (const plan of other) expect((await write(job, plan, apprentice)).status).toBe(403);
+    expect((await entryOf(id))?.entry.length).toBe(5000);
+    expect((await write(job, cut(kept, first), apprentice)).status).toBe(200);
+    expect((await entryOf(id))?.entry.length).toBeCloseTo(5000 - PULL_MM);
   });
 });
 
