@@ -90,6 +90,20 @@ test('a line that cannot be leaves the others, and its number is that of the she
   expect(new Set(films.map(({ letter }) => letter)).size).toBe(2);
 });
 
+test('a name in another alphabet has an id of its own, one that is too long is said with its line', () => {
+  const names = ['Серебро', '銀色フィルム', 'Söder'];
+  const { films, bad } = readLines(
+    [...names, 'x'.repeat(81)].map((name) => ({ ...silver, name })),
+    [],
+  );
+  expect(films.map(({ name }) => name)).toEqual(names);
+  expect(new Set(films.map(({ id }) => id)).size).toBe(3);
+  for (const { id } of films) expect(id).toMatch(/^[a-z0-9-]{4,60}$/);
+  expect(bad).toMatchObject([{ line: 5, problems: [{ code: 'film.field', field: 'name' }] }]);
+  const cold = readLines([{ ...silver, emissivity: '0' }], []);
+  expect(cold.bad).toMatchObject([{ line: 2, problems: [{}] }]);
+});
+
 test('figures nobody gives are assumed and said to be', () => {
   const [film] = readLines([{ ...silver, uvTransmitted: '', visibleReflectedIn: '' }], []).films;
   expect(film?.assumed).toEqual(['visibleReflectedIn', 'uvTransmitted']);

@@ -21,7 +21,8 @@ export type FilmLineProblem =
   | ProblemAt<FilmColumn>
   | FigureProblem
   | { readonly code: 'film.mixedUnits'; readonly column: FilmColumn; readonly text: string }
-  | { readonly code: 'film.twice'; readonly name: string };
+  | { readonly code: 'film.twice'; readonly name: string }
+  | { readonly code: 'film.field'; readonly field: string; readonly message: string };
 
 export type BadFilmLine = BadLine<FilmLineProblem>;
 
@@ -42,6 +43,9 @@ const slug = (name: string) =>
     .replaceAll(/[^a-z0-9]+/g, '-')
     .replaceAll(/^-|-$/g, '')
     .slice(0, 60);
+/** A film's id by its name; a name in another alphabet goes by the numbers of its letters. */
+const idOf = (name: string) =>
+  slug(name) || (name && slug(`film ${[...name].map((letter) => letter.codePointAt(0)).join(' ')}`));
 
 interface LineCase {
   readonly perCent: boolean;
@@ -80,11 +84,11 @@ function readFilm(
   if (!use.ok) problems.push(...use.problem);
   if (problems.length > 0 || !identity.ok || !use.ok) return fail(problems);
   const { castA, castB, patternAcrossMm, patternAlongMm, patternDrop, ...others } = use.value;
-  const id = identity.value.id || slug(identity.value.name);
+  const id = identity.value.id || idOf(identity.value.name);
   const before = known.get(id);
   const letter =
     identity.value.letter || before?.letter || [...LETTERS].find((each) => !letters.has(each)) || 'Z';
-  const film = filmSchema.parse({
+  const made = filmSchema.safeParse({
     ...identity.value,
     id,
     letter: letter.slice(0, 1),
@@ -101,8 +105,16 @@ function readFilm(
     version: (before?.version ?? 0) + 1,
     rolls: [],
   });
-  letters.add(film.letter);
-  return succeed(film);
+  if (!made.success)
+    return fail(
+      made.error.issues.map(({ path, message }) => ({
+        code: 'film.field',
+        field: String(path.at(-1) ?? ''),
+        message,
+      })),
+    );
+  letters.add(made.data.letter);
+  return succeed(made.data);
 }
 
 type RollRow = RowOf<typeof rollCells>;
@@ -158,7 +170,7 @@ export function readCatalogue(lines: readonly FilmLine[], catalogue: readonly Fi
     return film.ok && roll.value ? succeed(withRoll(film.value, roll.value)) : film;
   };
   for (const { line, text } of lines) {
-    const id = text.id?.trim() || slug(text.name?.trim() ?? '');
+    const id = text.id?.trim() || idOf(text.name?.trim() ?? '');
     if (refused.has(id)) continue;
     const film = filmOfLine(text, id);
     if (film.ok) films.set(id, film.value);

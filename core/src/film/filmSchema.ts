@@ -19,12 +19,12 @@ export const OPTICS_KEYS = [
 /** A film as it is kept and sent. What came later than the first version has a default, so that older records read. */
 export const filmSchema = z.strictObject({
   id: z.string().min(1).max(60),
-  name: z.string().trim().min(1).max(80),
+  name: z.string().trim().min(1, 'A film has a name').max(80, 'A name has 80 letters at the most'),
   letter: z.string().length(1),
   kind: z.enum(FILM_KINDS),
   hold: z.enum(['pressureSensitive', 'dryAdhesive', 'cling']),
   mount: z.enum(['inside', 'outside']),
-  thicknessUm: z.number().positive().max(1000),
+  thicknessUm: z.number().positive('Must be above 0').max(1000, 'More than a millimetre is no film'),
   optics: z.strictObject({
     visibleTransmitted: share,
     visibleReflectedOut: share,
@@ -33,7 +33,7 @@ export const filmSchema = z.strictObject({
     solarReflectedOut: share,
     solarReflectedIn: share,
     uvTransmitted: share,
-    emissivity: z.number().min(0.01).max(1),
+    emissivity: z.number().min(0.01, 'No face has less than 0.01').max(1, 'No face has more than 1'),
   }),
   assumed: z.array(z.enum(OPTICS_KEYS)).readonly().default([]),
   cast: z

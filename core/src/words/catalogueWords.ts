@@ -1,6 +1,6 @@
 import { formatNumber } from '../units/index.ts';
 import type { FilmColumn, FilmLineProblem } from '../film/index.ts';
-import { describeCellProblem } from './cellWords.ts';
+import { capital, describeCellProblem } from './cellWords.ts';
 
 /** What the columns of a catalogue sheet are called in sentences. */
 export const FILM_COLUMN_NAMES: Readonly<Record<FilmColumn, string>> = {
@@ -60,6 +60,8 @@ export function describeFilmLineProblem(problem: FilmLineProblem): string {
       return `${two(problem.solar)} of the sun’s energy with ${two(problem.visible)} of the visible light cannot be: at most ${two(problem.most)}. Look which of the two is off.`;
     case 'film.twice':
       return `“${problem.name}” stands in the sheet twice with figures; a second line may only add a roll or a price.`;
+    case 'film.field':
+      return `${capital(FILM_COLUMN_NAMES[problem.field as FilmColumn] ?? problem.field)}: ${problem.message}.`;
     default:
       return describeCellProblem(problem, FILM_COLUMN_NAMES[problem.column], 'mm');
   }

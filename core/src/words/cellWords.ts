@@ -8,9 +8,11 @@ const known = (names: readonly string[]) =>
     ? `one such as ${names.slice(0, SHOWN_OF_KNOWN).join(', ')}`
     : listOf(names, 'or');
 
+export const capital = (text: string) => text.slice(0, 1).toUpperCase() + text.slice(1);
+
 /** Why a cell of a sheet was not taken, and what to write there. `column` is what its column is called. */
 export function describeCellProblem(problem: CellProblem, column: string, unit: LengthUnit): string {
-  const name = column.slice(0, 1).toUpperCase() + column.slice(1);
+  const name = capital(column);
   switch (problem.code) {
     case 'cell.missing':
       return `${name}: nothing stands there; write it in.`;

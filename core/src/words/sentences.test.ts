@@ -442,6 +442,7 @@ test('a line of a catalogue that can’t be, and what to look up', () => {
     { code: 'film.visibleOverSolar', visible: 0.8, solar: 0.2, least: 0.36 },
     { code: 'film.solarOverVisible', solar: 0.8, visible: 0.1, most: 0.6 },
     { code: 'film.twice', name: 'Gannet Silver 20' },
+    { code: 'film.field', field: 'name', message: 'A name has 80 letters at the most' },
   ] as readonly FilmLineProblem[];
   expect(problems.map(describeFilmLineProblem)).toMatchInlineSnapshot(`
    [
@@ -457,6 +458,7 @@ test('a line of a catalogue that can’t be, and what to look up', () => {
      "0.80 of the visible light but only 0.20 of the sun’s energy cannot be: visible light alone brings 0.36. Perhaps the two are exchanged.",
      "0.80 of the sun’s energy with 0.10 of the visible light cannot be: at most 0.60. Look which of the two is off.",
      "“Gannet Silver 20” stands in the sheet twice with figures; a second line may only add a roll or a price.",
+     "Name: A name has 80 letters at the most.",
    ]
   `);
   // Every figure of a film has a name that a supplier would know it by.

@@ -13,8 +13,11 @@ async function readCsv(file: File): Promise<Table> {
     throw new UnreadableFile(
       `Line ${(broken.row ?? 0) + 1} has an open quotation mark: close it and try again.`,
     );
-  return data;
+  return data.map((row) => row.map(unescaped));
 }
+
+/** A cell as it was before it was written so that no spreadsheet takes it for a formula (`csvOf`): `'-1.5` is −1.5. */
+const unescaped = (cell: string) => cell.replace(/^'(?=[=+\-@\t\r])/, '');
 
 /** A cell of a workbook as text: days as 2027-03-01, numbers without the noise of binary fractions. */
 function textOf(cell: unknown): string {
