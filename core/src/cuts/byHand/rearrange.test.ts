@@ -52,6 +52,109 @@ describe('a piece that is moved by hand', () => {
     expect(movePiece(job, made, 'slim.1', to, new Set([from]))).toMatchObject({
       problem: { code: 'move.fixed', pullId: from },
     });
+    const into = pullOf(made, 'broad')?.id ?? '';
+    expect(movePiece(job, made, 'slim.1', { kind: 'pull', pullId: into }, new Set([into]))).toMatchObject({
+      problem: { code: 'move.fixed', pullId: into },
+    });
+    // Another pull that is cut is nobody's business.
+    expect(movePiece(job, made, 'slim.1', to, new Set([into])).ok).toBe(true);
+  });
+
+  test('that is gone, or stays where it is, is no move', () => {
+    const own = pullOf(made, 'slim')?.id ?? '';
+    const gone = { ok: false, problem: { code: 'move.gone' } };
+    expect(movePiece(job, made, 'nobody.1', { kind: 'pull', pullId: own })).toEqual(gone);
+    expect(movePiece(job, made, 'slim.1', { kind: 'pull', pullId: 'none' })).toEqual(gone);
+    expect(movePiece(job, made, 'slim.1', { kind: 'ownPull', sourceId: 'none' })).toEqual(gone);
+    expect(movePiece(job, made, 'slim.1', { kind: 'pull', pullId: own })).toEqual(gone);
+  });
+
+  test('comes off its own film only, and not off a roll that ends before', () => {
+    const films = [filmForTest, { ...filmForTest, id: 'F2' }].map((film) => ({
+      ...film,
+      turn: 'none' as const,
+    }));
+    const stock = [
+      { id: 'R1', filmId: 'F1', kind: 'roll' as const, width: 1524, length: 3100, factoryEdges: [] },
+      { id: 'R2', filmId: 'F1', kind: 'roll' as const, width: 1524, length: 1600, factoryEdges: [] },
+    ];
+    const two = jobForTest({
+      films: films.map((film) => ({ ...film, rolls: film.id === 'F1' ? [] : film.rolls })),
+      stock,
+      panes: [
+        paneForTest({ id: 'a', width: 1200, height: 1400 }),
+        paneForTest({ id: 'b', width: 1210, height: 1410 }),
+        paneForTest({ id: 'c', width: 1220, height: 1420 }),
+        paneForTest({ id: 'd', filmId: 'F2' }),
+      ],
+    });
+    const laid = plan(two);
+    expect(laid.unplaced).toEqual([]);
+    const onShort = laid.pulls.find(({ sourceId }) => sourceId === 'R2')?.pieces[0];
+    const onLong = laid.pulls.find(({ sourceId }) => sourceId === 'R1')?.pieces[0];
+    const other = laid.sources.find(({ filmId }) => filmId === 'F2');
+    if (!onShort || !onLong || !other) throw new Error('three rolls are needed here');
+    expect(movePiece(two, laid, onLong.id, { kind: 'ownPull', sourceId: other.id })).toMatchObject({
+      problem: { code: 'move.otherFilm' },
+    });
+    expect(movePiece(two, laid, onLong.id, { kind: 'ownPull', sourceId: 'R2' })).toEqual({
+      ok: false,
+      problem: { code: 'move.rollTooShort', sourceId: 'R2', lacksMm: onShort.l + onLong.l - 1600 },
+    });
+  });
+
+  test('lies where it lengthens its pull least, then where it wastes least, turned if that is better', () => {
+    const panes = [
+      paneForTest({ id: 'tall', width: 600, height: 1900 }),
+      paneForTest({ id: 'low', width: 500, height: 700 }),
+      paneForTest({ id: 'lower', width: 700, height: 400 }),
+      paneForTest({ id: 'moved', width: 640, height: 420 }),
+    ];
+    const films = [
+      { ...filmForTest, turn: 'any' as const, rolls: [{ width: 1300, length: 30480, price: 412 }] },
+    ];
+    const any = jobForTest({ films, panes });
+    const piece = (id: string, x: number, y: number, w: number, l: number) => ({
+      ...{ id: `${id}.1`, paneId: id, copy: 1, panel: 1, panels: 1 },
+      ...{ turn: 0 as const, factoryEdge: null, seamEdges: {}, x, y, w, l },
+      cover: { left: 0, top: 0, width: w - 50, height: l - 50 },
+    });
+    const [source] = plan(any).sources;
+    if (!source) throw new Error('no roll');
+    const pull = (id: string, ...pieces: ReturnType<typeof piece>[]) => ({
+      id,
+      sourceId: source.id,
+      start: 0,
+      length: Math.max(...pieces.map(({ y, l }) => y + l)),
+      pieces,
+      offcuts: [],
+    });
+    const before: CutPlan = {
+      ...plan(any),
+      pulls: [
+        pull('1', piece('tall', 0, 0, 650, 1950), piece('low', 650, 0, 550, 750)),
+        pull('2', piece('moved', 0, 0, 690, 470)),
+        pull('3', piece('lower', 0, 0, 750, 450)),
+      ],
+    };
+    const moved = movePiece(any, before, 'moved.1', { kind: 'pull', pullId: '1' });
+    if (!moved.ok) throw new Error(JSON.stringify(moved.problem));
+    // 690 fit neither strip; turned, 470 go behind the low piece of 550 and the pull stays as long as it was.
+    expect(moved.plan.pulls.map(({ id, length, start }) => [id, length, start])).toEqual([
+      ['1', 1950, 0],
+      ['3', 450, 1950],
+    ]);
+    expect(moved.plan.pulls[0]?.pieces.find(({ paneId }) => paneId === 'moved')).toMatchObject({
+      w: 470,
+      l: 690,
+      x: 650,
+      y: 750,
+    });
+    // Into a pull of its own it goes as it lies, with a number nobody has.
+    const apart = movePiece(any, moved.plan, 'moved.1', { kind: 'ownPull', sourceId: source.id });
+    if (!apart.ok) throw new Error(apart.problem.code);
+    expect(apart.plan.pulls.map(({ id }) => id)).toEqual(['1', '3', '4']);
+    expect(apart.plan.pulls.at(-1)).toMatchObject({ start: 1950 + 450, length: 470 });
   });
 
   test('a panel may not leave the roll of its sisters, and the checker says so', () => {
