@@ -148,6 +148,136 @@ describe('a reading against what else is known', () => {
     );
   });
 
+  test('what is around it bounds it to the millimetre, each way for itself', () => {
+    const codes = (readings: Readings, changes: Partial<SurveyedPane>) =>
+      about(readings, changes).map(({ code, place }) => `${code} ${place}`);
+    const hole = { widthMm: 819, heightMm: 1300 };
+    expect(codes(read(819, null, null, 1300), { hole })).toEqual([]);
+    expect(codes(read(819.1, null, null, 1300.1), { hole })).toEqual([
+      'pane.largerThanHole widthTop',
+      'pane.largerThanHole heightLeft',
+    ]);
+    // A tape on a wall may be off by 20 mm; the sill takes of the height, not of the width.
+    const wall = { widthMm: 2000, heightMm: 2500 };
+    expect(codes(read(2020, null, null, 1620), { wall, sillMm: 900 })).toEqual([]);
+    expect(codes(read(2021, null, null, 1500), { wall, sillMm: 900 })).toEqual(['pane.offWall widthTop']);
+    expect(codes(read(1500, null, null, 1621), { wall, sillMm: 900 })).toEqual(['pane.offWall heightLeft']);
+    // Six readings off the wall are one question.
+    expect(codes(read(2100, 2100, 2100, 1700, 1700, 1700), { wall, sillMm: 900 })).toEqual([
+      'pane.offWall widthTop',
+    ]);
+    const gridLeaves = { widthMm: 400, heightMm: 600 };
+    expect(codes(read(404, null, null, 596), { gridLeaves })).toEqual([]);
+    expect(codes(read(404.1, null, null, 595.9), { gridLeaves })).toEqual([
+      'reading.offGrid widthTop',
+      'reading.offGrid heightLeft',
+    ]);
+    const open = { wall: null };
+    expect(codes(read(6000, null, null, 1300), open)).toEqual([]);
+    expect(codes(read(6001, null, null, 1300), open)).toEqual(['reading.implausible widthTop']);
+    expect(codes(read(30, null, null, 1300), open)).toEqual(['reading.implausible widthTop']);
+  });
+
+  test('one diagonal alone may show a lean, within 15 mm; two together close within 5', () => {
+    const sides = read(800, 800, 800, 600, 600, 600);
+    const off = (down: number | null, up: number | null) =>
+      about({
+        ...sides,
+        diagonalDown: down === null ? null : readingOf(down, String(down)),
+        diagonalUp: up === null ? null : readingOf(up, String(up)),
+      }).map(({ place, expectedMm, toleranceMm }) => [place, Math.round(expectedMm), toleranceMm]);
+    expect(off(1015, null)).toEqual([]);
+    expect(off(1016, null)).toEqual([['diagonalDown', 1000, 15]]);
+    expect(off(null, 984)).toEqual([['diagonalUp', 1000, 15]]);
+    expect(off(1014, 986)).toEqual([]);
+    expect(off(1006, 1000)).toEqual([['diagonalDown', 1000, 5]]);
+    expect(off(1000, 994)).toEqual([['diagonalUp', 1000, 5]]);
+    expect(off(1004, 1000)).toEqual([]);
+    // Both are what a lean of 20 mm makes of them: possible, but too far to be believed unasked.
+    expect(off(1020, 979.6)).toEqual([['diagonalUp', 1000, 15]]);
+  });
+
+  test('width and height that changed places show by the wall, and by many in the building', () => {
+    const upright = (count: number, wallId: string) =>
+      twins(count, 640, 640, 640, 1120, 1120, 1120).map((each) => ({ ...each, wallId }));
+    const level = read(1120, 1120, 1120, 640, 640, 640);
+    const codes = (others: readonly SurveyedPane[], changes: Partial<SurveyedPane> = {}) =>
+      about(level, changes, others).map(({ code }) => code);
+    expect(codes(upright(1, 'w1'))).toEqual([]);
+    expect(codes(upright(2, 'w1'))).toEqual(['pane.exchanged']);
+    expect(codes(upright(2, 'w2'))).toEqual([]);
+    expect(codes(upright(3, 'w2'))).toEqual(['pane.exchanged']);
+    // Another of its kind that lies the same way speaks for both; openings of another kind for nothing.
+    const lying = pane(level, { wallId: 'w3' });
+    expect(codes([...upright(3, 'w2'), lying])).toEqual([]);
+    expect(codes(upright(3, 'w2').map((each) => ({ ...each, opening: 'slider' as const })))).toEqual([]);
+    // Said to be alike, one that stands otherwise is asked about, but of two it can't be said which.
+    const set = { twinSet: 'front' };
+    const pair = upright(2, 'w2').map((each) => ({ ...each, ...set }));
+    expect(codes(pair, set)).toEqual(['pane.exchanged']);
+    const apart = 'reading.apartFromTwins';
+    expect(codes(pair.slice(0, 1), set)).toEqual([apart, apart]);
+    // Nearly square panes have nothing to exchange.
+    expect(about(read(642, 642, 642, 640, 640, 640), {}, twins(4, 640, 640, 640, 642, 642, 642))).toEqual([]);
+    // What stands upright is asked about from a quarter wider than tall.
+    const sash = (width: number) => about(read(width, null, null, 800), { opening: 'sash' });
+    expect(sash(1000)).toEqual([]);
+    expect(sash(1001)).toMatchObject([{ code: 'pane.exchanged', place: 'widthTop', likelyMm: 800 }]);
+    expect(about(read(null, null, null, 800), { opening: 'sash' })).toEqual([]);
+  });
+
+  test('one reading of a pane is held against its neighbours, a slip also against the building', () => {
+    const others = (count: number, changes: Partial<SurveyedPane> = {}) =>
+      twins(count, 640, 640, 641, 1120).map((each) => ({ ...each, ...changes }));
+    const one = (width: number, group: readonly SurveyedPane[], changes: Partial<SurveyedPane> = {}) =>
+      about(read(width, null, null, 1120), changes, group).map(({ code, slip, expectedMm }) => [
+        code,
+        slip,
+        expectedMm,
+      ]);
+    const odd = [['reading.apartFromTwins', 'unknown', 640]];
+    expect(one(680, others(2))).toEqual(odd);
+    expect(one(680, others(1))).toEqual([]);
+    expect(one(644, others(2))).toEqual([]);
+    expect(one(645, others(2))).toEqual([['reading.apartFromTwins', 'unknown', 640]]);
+    // In another room only a slip that chance hardly makes is asked about, and only where more than one says so.
+    expect(one(680, others(2, { wallId: 'w2' }))).toEqual([]);
+    expect(one(740, others(2, { wallId: 'w2' }))).toEqual([['reading.apartFromTwins', 'offBy10cm', 640]]);
+    expect(one(740, others(1, { wallId: 'w2' }))).toEqual([]);
+    const both = [
+      ...others(2, { wallId: 'w2' }),
+      ...twins(1, 740, 740, 740, 1120).map((each) => ({ ...each, wallId: 'w2' })),
+    ];
+    expect(one(740, both)).toEqual([]);
+    // Said to be a twin of one that is enough, and the furthest of three readings is named.
+    expect(one(680, others(1, { twinSet: 's' }), { twinSet: 's' })).toEqual(odd);
+    expect(
+      about(read(652, 660, 656, 1120), { twinSet: 's' }, others(1, { twinSet: 's' })).map(
+        ({ place }) => place,
+      ),
+    ).toEqual(['widthMiddle']);
+    // One end like the twins is a lean, not a slip.
+    expect(about(read(641, 644, 647, 1120), { twinSet: 's' }, others(1, { twinSet: 's' }))).toEqual([]);
+    // Panes that differ in the other dimension, in kind or shape are no twins.
+    expect(one(680, twins(3, 640, null, null, 1300))).toEqual([]);
+    expect(one(680, others(3, { opening: 'slider' }))).toEqual([]);
+  });
+
+  test('a fraction misread by an eighth shows where more than three readings pin the length down', () => {
+    // 32 1/16 in of 32 1/8 in: 1.6 mm can't be told; 32 1/8 for 32 1/4 can.
+    const sure = (count: number) => twins(count, '32 1/4', '32 1/4', '32 1/4', '51 0/1');
+    const asked = (typed: string, others: readonly SurveyedPane[]) =>
+      about(read(typed, '32 1/4', null, '51 0/1'), {}, others).map(({ code, place, slip }) => [
+        code,
+        place,
+        slip,
+      ]);
+    expect(asked('32 1/8', sure(2))).toEqual([['reading.apartFromTwins', 'widthTop', 'fraction']]);
+    expect(asked('32 1/8', [])).toEqual([]);
+    expect(asked('32 5/16', sure(2))).toEqual([]);
+    expect(asked('32 1/4', sure(2))).toEqual([]);
+  });
+
   test('diagonals that no pane with these sides can have', () => {
     const sides = read(800, 800, 800, 600, 600, 600);
     const with2 = (down: number, up: number) =>
