@@ -1,5 +1,6 @@
 import { checkPlan, type PlanFault } from '@neat-sill/core/check';
 import {
+  betterPlan,
   planCostLowerBound,
   planCuts,
   type CutPlan,
@@ -14,8 +15,10 @@ import { loadSolver } from './solver.ts';
 export interface PlanOrder {
   readonly job: PlanJob;
   readonly milliseconds: number;
-  /** Somebody asked to look longer. */
-  readonly patient?: boolean;
+  /** Somebody asked to look longer: how often, so that each time something else is tried. */
+  readonly longer?: number;
+  /** The plan that is there: a worse one is never shown. */
+  readonly inHand?: CutPlan | null;
   /** Only proves what no plan can count less than: a plan is there already. */
   readonly onlyProve?: boolean;
 }
@@ -34,11 +37,21 @@ export type PlanMessage =
 const SEED = 20261125;
 const MOST_STEPS = 1_000_000_000;
 
-/** A plan is proved before it is shown; a plan that is not right is never shown. */
-function show(job: PlanJob, kind: 'better' | 'finished', plan: CutPlan, solver: boolean): void {
-  const faults = checkPlan(job, plan);
-  const message: PlanMessage = faults.length > 0 ? { kind: 'wrong', faults } : { kind, plan, solver };
-  self.postMessage(message);
+/**
+ * Shows plans as they come, each only where it is better than the one in hand. A plan is proved before it is shown; a plan
+ * that is not right is never shown.
+ */
+function shower(job: PlanJob, inHand: CutPlan | null) {
+  let best = inHand;
+  return (kind: 'better' | 'finished', plan: CutPlan, solver: boolean): void => {
+    const found = betterPlan(job, best, plan);
+    if (found === best && kind === 'better') return;
+    best = found;
+    const faults = checkPlan(job, found);
+    const message: PlanMessage =
+      faults.length > 0 ? { kind: 'wrong', faults } : { kind, plan: found, solver };
+    self.postMessage(message);
+  };
 }
 
 /** Tells what no plan can count less than, within a time. */
@@ -52,7 +65,14 @@ function prove(job: PlanJob, solver: LinearSolver, milliseconds: number): void {
   self.postMessage(message);
 }
 
-async function planFor({ job, milliseconds, patient = false, onlyProve }: PlanOrder): Promise<void> {
+async function planFor({
+  job,
+  milliseconds,
+  longer = 0,
+  inHand = null,
+  onlyProve,
+}: PlanOrder): Promise<void> {
+  const show = shower(job, inHand);
   const loading = loadSolver();
   if (onlyProve) {
     const lent = await loading;
@@ -60,21 +80,21 @@ async function planFor({ job, milliseconds, patient = false, onlyProve }: PlanOr
     return;
   }
   // The first plan is there before the solver is.
-  show(job, 'better', planCuts(job, { random: seededRandom(SEED), rounds: 0, shouldStop: () => true }), true);
+  show('better', planCuts(job, { random: seededRandom(SEED), rounds: 0, shouldStop: () => true }), true);
   const solver = await loading;
   const start = performance.now();
   if (solver) prove(job, solver, milliseconds / 3);
   const left = (share: number) => start + milliseconds * share - performance.now();
   const plan = planCuts(job, {
-    random: seededRandom(SEED),
+    random: seededRandom(SEED + longer),
     rounds: MOST_STEPS,
     solver,
-    patient,
+    patient: longer > 0,
     secondsLeft: () => left(1) / 1000,
     shouldStop: (share = 1) => left(share) <= 0,
-    onProgress: (better) => show(job, 'better', better, solver !== null),
+    onProgress: (better) => show('better', better, solver !== null),
   });
-  show(job, 'finished', plan, solver !== null);
+  show('finished', plan, solver !== null);
 }
 
 self.onmessage = ({ data }: MessageEvent<PlanOrder>) => void planFor(data);

@@ -34,9 +34,11 @@ export function planCuts(job: PlanJob, effort: PlanEffort): CutPlan {
   const tell = () => effort.onProgress?.(planNow(), (told += 1));
   effort.onProgress?.(planNow(), 0);
   const work = states.reduce((sum, { copies }) => sum + copies.length, 0);
-  states.forEach((state, at) => {
+  // A film of few pieces is settled in no time: it does not wait for one that is never done.
+  const smallFirst = [...states].sort((a, b) => a.copies.length - b.copies.length);
+  smallFirst.forEach((state, at) => {
     if (effort.rounds === 0 || effort.shouldStop()) return;
-    const before = states.slice(0, at).reduce((sum, { copies }) => sum + copies.length, 0);
+    const before = smallFirst.slice(0, at).reduce((sum, { copies }) => sum + copies.length, 0);
     const from = before / Math.max(1, work);
     const share = (before + state.copies.length) / Math.max(1, work);
     // A share of this film's own share of the time.

@@ -38,6 +38,13 @@ export interface LivePlan {
   readonly server: ServerPlanning;
 }
 
+/** Somebody wants a better plan than the one in hand looked for: of which job, and the how manieth time. */
+interface AskedLonger {
+  readonly job: PlanJob | null;
+  readonly times: number;
+  readonly inHand: CutPlan | null;
+}
+
 const Context = createContext<LivePlan | null>(null);
 
 /** How long a plan is looked for as the job changes: longer where there is more to lay. */
@@ -74,7 +81,7 @@ export function LivePlanProvider({ children }: { children: ReactNode }) {
   const kept = open?.derived.kept ?? NO_PLAN;
   const keptHolds = kept.kind === 'holds' ? kept.kept.plan : null;
   const [state, setState] = useState<PlanState>({ kind: 'none' });
-  const [asked, setAsked] = useState<{ readonly job: PlanJob | null }>({ job: null });
+  const [asked, setAsked] = useState<AskedLonger>({ job: null, times: 0, inHand: null });
   const end = useRef<() => void>(() => undefined);
   const [proven, setLeast] = useState<{ job: PlanJob | null; byFilm: LivePlan['least'] }>(NOTHING_PROVEN);
 
@@ -82,11 +89,11 @@ export function LivePlanProvider({ children }: { children: ReactNode }) {
     if (!job || job.panes.length === 0 || keptHolds) return;
     let plan: CutPlan | null = null;
     const pieces = job.panes.reduce((sum, { count }) => sum + count, 0);
-    const patient = asked.job === job;
-    const milliseconds = patient ? FURTHER_MS : searchMs(pieces);
+    const { times: longer, inHand } = asked.job === job ? asked : { times: 0, inHand: null };
+    const milliseconds = longer > 0 ? FURTHER_MS : searchMs(pieces);
     const timer = setTimeout(() => {
-      setState({ kind: 'planning', plan: null });
-      end.current = startPlanning({ job, milliseconds, patient }, (message) => {
+      setState({ kind: 'planning', plan: inHand });
+      end.current = startPlanning({ job, milliseconds, longer, inHand }, (message) => {
         if (message.kind === 'least') setLeast({ job, byFilm: message.byFilm });
         else if (message.kind === 'wrong') setState(message);
         else {
@@ -125,7 +132,8 @@ export function LivePlanProvider({ children }: { children: ReactNode }) {
       end.current();
       setState(plan ? { kind: 'ready', plan, solver: true } : { kind: 'none' });
     };
-    const further = () => setAsked({ job });
+    const further = () =>
+      setAsked((before) => ({ job, times: before.job === job ? before.times + 1 : 1, inHand: plan }));
     const least = proven.job === job ? proven.byFilm : NOTHING_PROVEN.byFilm;
     return { job, leftOut, state: shown, plan, kept, stop, further, least, server };
   }, [job, leftOut, kept, keptHolds, state, proven, server]);

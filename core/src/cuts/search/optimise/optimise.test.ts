@@ -138,6 +138,36 @@ test('stopped at once there is still a right plan; better ones are told as they 
   expect(stopped.unplaced).toEqual([]);
 });
 
+test('a film of few pieces is settled before one of many, wherever it stands in the list', () => {
+  const large = { ...filmForTest, id: 'F2', name: 'Tern Silver 30' };
+  const roll = { id: 'R1', filmId: 'F1', kind: 'roll' as const, width: 1524, length: 6200, factoryEdges: [] };
+  const job = jobForTest({
+    films: [large, filmForTest],
+    stock: [roll],
+    panes: [
+      ...Array.from({ length: 24 }, (_, at) =>
+        paneForTest({ id: `L${at}`, filmId: 'F2', width: 400 + 31 * at, height: 700 + 57 * at }),
+      ),
+      paneForTest({ id: 'S1', width: 560, height: 900 }),
+      paneForTest({ id: 'S2', width: 610, height: 1100 }),
+      paneForTest({ id: 'S3', width: 1300, height: 480 }),
+    ],
+  });
+  const bounds: (readonly [string, number | null | undefined])[][] = [];
+  planCuts(job, {
+    random: seededRandom(1),
+    rounds: 40,
+    solver,
+    shouldStop: () => false,
+    onProgress: ({ summary }) => bounds.push(summary.byFilm.map(({ filmId, gap }) => [filmId, gap])),
+  });
+  const gapOf = (at: number, film: string) => bounds[at]?.find(([id]) => id === film)?.[1];
+  const firstOfLarge = bounds.findIndex((_, at) => gapOf(at, 'F2') !== gapOf(0, 'F2'));
+  expect(firstOfLarge).toBeGreaterThan(0);
+  // By then nothing is left to do on the small one.
+  expect(gapOf(firstOfLarge, 'F1')).toBe(gapOf(bounds.length - 1, 'F1'));
+});
+
 describe('panes that the search cannot lay do not keep it from the others', () => {
   const easy = Array.from({ length: 6 }, (_, at) =>
     paneForTest({ id: `E${at}`, label: String(at), width: 380 + 97 * at, height: 640 + 131 * at, count: 3 }),
