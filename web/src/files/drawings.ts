@@ -1,58 +1,19 @@
 import type { PlotOutline, PlotRect } from '@neat-sill/core/cuts';
-import type { DrawnOpening, OutlineCorner, Point } from '@neat-sill/core/survey';
+import type { DrawnOpening, OutlineCorner } from '@neat-sill/core/survey';
+import type { DrawnLayers } from './parseDrawing.ts';
+import { readApart } from './readApart.ts';
 import { UnreadableFile } from './unreadable.ts';
 
 /** Elevations as DXF: closed outlines by layer, read and written by the standard packages. */
 
-export interface DrawnLayers {
-  /** Closed outlines by the layer they lie on. */
-  readonly layers: ReadonlyMap<string, readonly (readonly Point[])[]>;
-  readonly mmPerUnit: number;
-  /** Whether the drawing says its unit; otherwise millimetres are taken. */
-  readonly unitKnown: boolean;
-}
-
-/** $INSUNITS of a drawing: inch, foot, millimetre, centimetre, metre (the format's own numbers). */
-const MM_PER_UNIT: Readonly<Record<number, number>> = { 1: 25.4, 2: 304.8, 4: 1, 5: 10, 6: 1000 };
 const LARGEST_DRAWING_MB = 20;
-
-interface Outline {
-  readonly type: string;
-  readonly layer?: string;
-  readonly shape?: boolean;
-  readonly vertices?: readonly Point[];
-}
 
 export async function readDrawing(file: File): Promise<DrawnLayers> {
   if (file.size > LARGEST_DRAWING_MB * 2 ** 20)
     throw new UnreadableFile(
       `“${file.name}” has more than ${LARGEST_DRAWING_MB} MB; save only the elevation.`,
     );
-  const { default: DxfParser } = await import('dxf-parser');
-  let drawing;
-  try {
-    drawing = new DxfParser().parseSync(await file.text());
-  } catch (error) {
-    throw new UnreadableFile(
-      `“${file.name}” can’t be read as a DXF drawing (${error instanceof Error ? error.message : 'unknown cause'}). Save it again as ASCII DXF.`,
-      { cause: error },
-    );
-  }
-  const layers = new Map<string, (readonly Point[])[]>();
-  for (const entity of (drawing?.entities ?? []) as readonly Outline[]) {
-    const { type, shape, vertices = [], layer = '0' } = entity;
-    const [first, last] = [vertices[0], vertices.at(-1)];
-    const meets =
-      first && last && vertices.length > 3 && Math.hypot(first.x - last.x, first.y - last.y) < 1e-6;
-    if (!/POLYLINE/.test(type) || !(shape || meets)) continue;
-    layers.set(layer, [...(layers.get(layer) ?? []), vertices.map(({ x, y }) => ({ x, y }))]);
-  }
-  if (layers.size === 0)
-    throw new UnreadableFile(
-      `“${file.name}” has no closed outlines. Draw each opening as one closed polyline and save it again.`,
-    );
-  const unit = Number(drawing?.header?.['$INSUNITS'] ?? 0);
-  return { layers, mmPerUnit: MM_PER_UNIT[unit] ?? 1, unitKnown: unit in MM_PER_UNIT };
+  return readApart({ kind: 'drawing', name: file.name, text: await file.text() });
 }
 
 /** An elevation: the glass of each opening as closed outlines, arcs as arcs, on one layer, its number beside it, in millimetres. */

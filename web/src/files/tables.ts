@@ -1,3 +1,4 @@
+import { readApart } from './readApart.ts';
 import { UnreadableFile } from './unreadable.ts';
 
 /** Tables of text as files: CSV and XLSX, read and written by the standard packages, loaded only when wanted. */
@@ -27,16 +28,8 @@ function textOf(cell: unknown): string {
 }
 
 async function readXlsx(file: File): Promise<Table> {
-  const { readSheet } = await import('read-excel-file/browser');
-  try {
-    const rows = await readSheet(file);
-    return rows.map((row) => row.map(textOf));
-  } catch (error) {
-    throw new UnreadableFile(
-      `“${file.name}” can’t be read as a workbook (${error instanceof Error ? error.message : 'unknown cause'}). Save it again as XLSX or CSV.`,
-      { cause: error },
-    );
-  }
+  const rows = await readApart({ kind: 'workbook', name: file.name, file });
+  return rows.map((row) => row.map(textOf));
 }
 
 const LARGEST_TABLE_MB = 10;

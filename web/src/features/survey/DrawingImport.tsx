@@ -2,7 +2,7 @@ import type { Change } from '@neat-sill/core/job';
 import { addRecord } from '@neat-sill/core/record';
 import { emptyOpening, openingsOfOutlines, readingOf } from '@neat-sill/core/survey';
 import { countOf, formatBareLength } from '@neat-sill/core/units';
-import type { DrawnLayers } from '../../files/drawings.ts';
+import type { DrawnLayers } from '../../files/parseDrawing.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Field.tsx';
 import { Note } from '../../ui/Note.tsx';
