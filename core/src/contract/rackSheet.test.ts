@@ -90,6 +90,11 @@ test.each([
     ['X', 'Plover Frost', 'roll', '914', '900', 'top', '', ''],
     'Factory edges: “top” is not known; write left or right.',
   ],
+  [
+    'a place of more letters than are kept',
+    ['X', 'Plover Frost', 'roll', '914', '900', '', '', 'behind the door of the cellar '.repeat(3).trim()],
+    '“behind the door of the c…” has 89 letters; 60 are kept at the most.',
+  ],
 ])('%s is left out with its line, and the others are taken', (_name, row, says) => {
   const good = ['P-1', 'Plover Frost', 'roll', '914', '900', '', '', ''];
   const { entries, problems } = read(good, row, [...good.slice(0, 0), 'P-2', ...good.slice(1)]);

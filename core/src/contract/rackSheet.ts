@@ -6,7 +6,7 @@ import {
   plainName,
   readCells,
   several,
-  text,
+  textUpTo,
   type BadLine,
   type ReadCell,
   type SheetLine,
@@ -36,14 +36,14 @@ const filmAmong =
   };
 
 const rackCells = (films: readonly NamedFilm[]) => ({
-  name: needed(text),
+  name: needed(textUpTo(200)),
   film: needed(filmAmong(films)),
   kind: needed(oneOf(['roll', 'offcut'])),
   widthMm: needed(number(1, 5000)),
   lengthMm: needed(number(1, 200_000)),
   factoryEdges: several(oneOf(['left', 'right']), /[ ,;]+/),
-  lot: orElse(text, null),
-  place: orElse(text, null),
+  lot: orElse(textUpTo(60), null),
+  place: orElse(textUpTo(60), null),
 });
 
 /** The rack as rows of a sheet that reads back. */

@@ -7,6 +7,7 @@ import {
   orElse,
   several,
   text,
+  textUpTo,
   yesOrNo,
   type CellProblem,
   type ReadCell,
@@ -18,7 +19,7 @@ import { OPTICS_KEYS } from './filmSchema.ts';
 /** What a film is. */
 export const identityCells = {
   id: text,
-  name: needed(text),
+  name: needed(textUpTo(80)),
   letter: text,
   kind: needed(oneOf(FILM_KINDS)),
   hold: orElse(oneOf(['pressureSensitive', 'dryAdhesive', 'cling']), 'pressureSensitive' as const),

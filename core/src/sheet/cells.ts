@@ -16,6 +16,7 @@ export type CellProblem =
   | { readonly code: 'cell.notWhole'; readonly typed: string; readonly from: number; readonly to: number }
   | { readonly code: 'cell.notOneOf'; readonly typed: string; readonly known: readonly string[] }
   | { readonly code: 'cell.notDay'; readonly typed: string }
+  | { readonly code: 'cell.tooLong'; readonly typed: string; readonly most: number }
   | { readonly code: 'cell.length'; readonly problem: LengthProblem };
 
 /** Understands what stands in a cell; its text comes trimmed. */
@@ -25,6 +26,12 @@ export type ReadCell<Value> = (typed: string) => Result<Value, CellProblem>;
 export const plainName = (text: string) => text.toLowerCase().replaceAll(/[^\p{L}\p{N}]+/gu, '');
 
 export const text: ReadCell<string> = (typed) => succeed(typed);
+
+/** Text of so many letters at the most. */
+export const textUpTo =
+  (most: number): ReadCell<string> =>
+  (typed) =>
+    typed.length > most ? fail({ code: 'cell.tooLong', typed, most }) : succeed(typed);
 
 /** A cell in which something must stand. */
 export const needed =
@@ -39,8 +46,11 @@ export const orElse =
     typed === '' ? succeed(empty) : read(typed);
 
 /** What a number cell says: a decimal comma and a per cent sign are understood; NaN where it says none. */
-export const numberIn = (typed: string) =>
-  typed.trim() === '' ? Number.NaN : Number(typed.trim().replace('%', '').replace(',', '.'));
+export const numberIn = (typed: string) => {
+  const plain = typed.replace('%', '').replace(',', '.').trim();
+  // Not what programs write besides, such as 0x10 or 1e3: in a list it is a slip.
+  return /^[+-]?(\d+\.?\d*|\.\d+)$/.test(plain) ? Number(plain) : Number.NaN;
+};
 
 /** A number from `from` to `to`, both allowed. */
 export const number =

@@ -9,6 +9,7 @@ export {
   plainName,
   several,
   text,
+  textUpTo,
   wholeNumber,
   yesOrNo,
   type CellProblem,

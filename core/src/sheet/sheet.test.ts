@@ -10,6 +10,7 @@ import {
   several,
   sheetLines,
   text,
+  textUpTo,
   unreadHeadings,
   wholeNumber,
   yesOrNo,
@@ -20,6 +21,8 @@ const room = oneOf(['livingRoom', 'hall'], roomNames);
 
 test.each<[string, unknown, unknown]>([
   ['a number with a decimal comma and a sign', number(0, 100)('12,5 %'), 12.5],
+  ['numbers with sign and point', ['+1.5', '-.5', '2.'].map(number(-9, 9)), [1.5, -0.5, 2]],
+  ['text of just so many letters', textUpTo(3)('two'), 'two'],
   ['both ends of a range', [number(1, 5)('1'), number(1, 5)('5')], [1, 5]],
   ['a whole number', wholeNumber(1, 9)('9'), 9],
   ['a value by its own name', room('livingroom'), 'livingRoom'],
@@ -40,6 +43,9 @@ test.each([
   ['nothing, where something must stand', needed(text)(''), { code: 'cell.missing' }],
   ['a word for a number', number(0, 1)('half'), { code: 'cell.notNumber', typed: 'half' }],
   ['blanks for a number', number(0, 1)('  '), { code: 'cell.notNumber' }],
+  ['what programs write for a number', number(0, 9999)('0x10'), { code: 'cell.notNumber', typed: '0x10' }],
+  ['a number with an exponent', number(0, 9999)('1e3'), { code: 'cell.notNumber', typed: '1e3' }],
+  ['text that is longer than is kept', textUpTo(3)('four'), { code: 'cell.tooLong', most: 3 }],
   ['a number below the range', number(1, 5)('0.99'), { code: 'cell.outOfRange', from: 1, to: 5 }],
   ['a number above the range', number(1, 5)('5.01'), { code: 'cell.outOfRange' }],
   ['a share of a count', wholeNumber(1, 9)('1.5'), { code: 'cell.notWhole' }],

@@ -1,5 +1,5 @@
 import type { CellProblem } from '../sheet/index.ts';
-import { assertNever, listOf, type LengthUnit } from '../units/index.ts';
+import { assertNever, cutText, listOf, type LengthUnit } from '../units/index.ts';
 import { describeLengthProblem } from './problems.ts';
 
 const SHOWN_OF_KNOWN = 6;
@@ -26,6 +26,8 @@ export function describeCellProblem(problem: CellProblem, column: string, unit: 
       return `${name}: “${problem.typed}” is not a count; write a whole number from ${problem.from} to ${problem.to}.`;
     case 'cell.notDay':
       return `${name}: “${problem.typed}” is not a day; write it as 2027-03-01.`;
+    case 'cell.tooLong':
+      return `${name}: “${cutText(problem.typed, 24)}…” has ${problem.typed.length} letters; ${problem.most} are kept at the most.`;
     case 'cell.notOneOf':
       return `${name}: “${problem.typed}” is not known; write ${known(problem.known)}.`;
     default:
