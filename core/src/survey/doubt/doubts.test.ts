@@ -1,4 +1,3 @@
-import { BLUNDERS, syntheticSurvey, withBlunders } from '../../testing/syntheticSurvey.ts';
 import { MM_PER_INCH } from '../../units/index.ts';
 import { describeDoubt } from '../../words/index.ts';
 import { NO_READINGS, READING_PLACES, readingOf, type Reading, type Readings } from '../pane.ts';
@@ -327,21 +326,3 @@ describe('a reading against what else is known', () => {
     );
   });
 });
-
-test.each([1, 4])(
-  'of a thousand right panes few are asked about, and most blunders are caught (seed %i)',
-  (seed) => {
-    const survey = syntheticSurvey(1000, seed);
-    const clean = doubtsOfSurvey(
-      survey.map(({ pane: surveyed }) => surveyed),
-      rules,
-    );
-    expect(new Set(clean.map(({ paneId }) => paneId)).size).toBeLessThan(20);
-    const { panes, put } = withBlunders(survey, 500, seed);
-    expect(new Set(put.map(({ blunder }) => blunder))).toEqual(new Set(BLUNDERS));
-    expect(put).toHaveLength(500);
-    const asked = new Set(doubtsOfSurvey(panes, rules).map(({ paneId }) => paneId));
-    const caught = put.filter(({ pane: { id } }) => asked.has(id)).length;
-    expect(caught / put.length).toBeGreaterThanOrEqual(0.95);
-  },
-);
