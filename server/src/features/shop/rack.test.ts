@@ -51,6 +51,21 @@ async function put(kind: 'roll' | 'offcut', length: number, width = 1200): Promi
   return id;
 }
 
+test('a name that is in use is said to be, whatever else is on the list', async () => {
+  const id = await put('roll', 5000);
+  const again = { id, filmId: 'gannet-silver-20', kind: 'offcut', width: 300, length: 400, factoryEdges: [] };
+  const other = { ...again, id: `${id}-other` };
+  const answer = await owner.put('/rack', {
+    entries: [other, again].map((entry) => ({ entry, lot: null, place: null, baseVersion: 0 })),
+    removed: [],
+  });
+  expect(answer).toMatchObject({
+    status: 409,
+    body: { title: 'Name in use', detail: expect.stringContaining(id) },
+  });
+  expect([(await entryOf(id))?.entry.length, await entryOf(other.id)]).toEqual([5000, undefined]);
+});
+
 const keptTimes = { last: 0 };
 
 /** A plan of a job off some of the rack only (new film where that is not enough), as somebody would keep it. */

@@ -79,7 +79,11 @@ export async function writeRack(tx: Tx, shopId: string, { entries, removed }: Sa
         .values({ shopId, id: entry.id, data: entry, lot, place })
         .onConflictDoNothing()
         .returning({ id: stock.id });
-      if (made.length === 0) throw changedSince(entry.id);
+      if (made.length === 0)
+        throw new HttpProblem(409, {
+          title: 'Name in use',
+          detail: `“${entry.id}” is on the rack already: write another name on this one, or change that one. Nothing was written.`,
+        });
       continue;
     }
     const written = await tx

@@ -1,11 +1,13 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import type { RackEntry, SaveRack } from '@neat-sill/core/contract';
 import type { LengthUnit } from '@neat-sill/core/units';
+import type { FormEvent } from 'react';
 import { useForm } from 'react-hook-form';
 import { z } from 'zod';
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/Field.tsx';
 import { FormChoice, FormLength } from '../../ui/FormFields.tsx';
+import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 
 export type Entry = SaveRack['entries'][number];
@@ -67,22 +69,34 @@ export function EntrySheet({
   unit,
   onClose,
   onSave,
+  saving,
+  problem,
 }: {
   before: RackEntry | null;
   films: readonly { id: string; name: string }[];
   unit: LengthUnit;
   onClose: () => void;
+  /** The sheet stays open, with what was typed, until it is saved. */
   onSave: (entry: Entry) => void;
+  saving: boolean;
+  /** Why the last try was not saved. */
+  problem: string | null;
 }) {
   const { register, control, handleSubmit, setValue, formState } = useForm<EntryForm>({
     resolver: zodResolver(entryFormSchema),
     defaultValues: formOf(before, films),
   });
   const wrong = (field: keyof EntryForm) => formState.errors[field]?.message;
-  const submit = handleSubmit((form) => onSave(entryOf(form, before)));
+  const submit = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    // A length that can't be taken stays in its field and is not in the form: what stood there before would be saved.
+    const wrong = event.currentTarget.querySelector<HTMLElement>('[aria-invalid="true"]');
+    if (wrong) wrong.focus();
+    else void handleSubmit((form) => onSave(entryOf(form, before)))(event);
+  };
   return (
     <Sheet title={before ? `Change ${before.entry.id}` : 'Put on the rack'} open onClose={onClose}>
-      <form noValidate className="flex flex-col gap-4" onSubmit={(event) => void submit(event)}>
+      <form noValidate className="flex flex-col gap-4" onSubmit={submit}>
         <div className="grid grid-cols-2 gap-3">
           <TextField
             label="Name written on it"
@@ -135,9 +149,14 @@ export function EntrySheet({
           <TextField label="Lot" maxLength={60} problem={wrong('lot')} {...register('lot')} />
           <TextField label="Place" maxLength={60} problem={wrong('place')} {...register('place')} />
         </div>
+        {problem && (
+          <Note tone="no" role="alert">
+            {problem}
+          </Note>
+        )}
         <div className="flex justify-end gap-3">
           <Button onClick={onClose}>Cancel</Button>
-          <Button weight="act" type="submit">
+          <Button weight="act" type="submit" disabled={saving}>
             {before ? 'Save' : 'Put it there'}
           </Button>
         </div>

@@ -92,6 +92,49 @@ describe('the rack', () => {
     );
   });
 
+  test('what was removed can be put back as it was', async () => {
+    const server = await onRack();
+    await press('Remove O-3 from the rack');
+    await userEvent.click(await screen.findByRole('button', { name: 'Put it back' }));
+    await waitFor(() => expect(screen.queryByRole('button', { name: 'Put it back' })).toBeNull());
+    expect(server.sent.filter(({ method }) => method === 'PUT').at(-1)?.body).toEqual({
+      entries: [{ entry: entry('O-3', 'offcut', 900, ['left']), lot: null, place: null, baseVersion: 0 }],
+      removed: [],
+    });
+  });
+
+  test('what could not be saved stays in the sheet, with the reason, and is saved from there', async () => {
+    const server = await onRack('owner', 'mm', (() => 'away') as unknown as ReturnType<typeof ok>);
+    await press('Change O-3');
+    const sheet = within(screen.getByRole('dialog'));
+    await userEvent.type(sheet.getByLabelText('Lot'), 'B7');
+    await userEvent.click(sheet.getByRole('button', { name: 'Save' }));
+    expect((await sheet.findByRole('alert')).textContent).toMatch(/no connection/);
+    expect(sheet.getByLabelText<HTMLInputElement>('Lot').value).toBe('B7');
+    server.answers['PUT /rack'] = ok({ saved: 1 });
+    await userEvent.click(sheet.getByRole('button', { name: 'Save' }));
+    await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+  });
+
+  test('a length that can’t be is not passed over: nothing is saved until it is mended', async () => {
+    const server = await onRack();
+    await press('Change O-3');
+    const sheet = within(screen.getByRole('dialog'));
+    await userEvent.clear(sheet.getByLabelText('Length left'));
+    await userEvent.type(sheet.getByLabelText('Length left'), '0');
+    await userEvent.click(sheet.getByRole('button', { name: 'Save' }));
+    expect(sheet.getByRole('alert').textContent).toMatch(/longer than nothing/);
+    expect(server.sent.filter(({ method }) => method === 'PUT')).toEqual([]);
+    await userEvent.clear(sheet.getByLabelText('Length left'));
+    await userEvent.type(sheet.getByLabelText('Length left'), '850');
+    await userEvent.click(sheet.getByRole('button', { name: 'Save' }));
+    await waitFor(() =>
+      expect(server.sent.find(({ method }) => method === 'PUT')?.body).toMatchObject({
+        entries: [{ entry: { id: 'O-3', length: 850 } }],
+      }),
+    );
+  });
+
   test('a new roll needs a name; an offcut starts without factory edges', async () => {
     const server = await onRack();
     await press('Put on the rack');

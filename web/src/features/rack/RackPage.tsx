@@ -58,8 +58,9 @@ export function RackPage() {
   const { data: book, error } = useShopBookQuery();
   const { data: session } = useSessionQuery();
   const { data: jobs } = useJobsQuery();
-  const [save, { error: refused, isLoading }] = useSaveRackMutation();
+  const [save, { error: refused, isLoading, reset }] = useSaveRackMutation();
   const [sheet, setSheet] = useState<RackEntry | 'new' | null>(null);
+  const [removed, setRemoved] = useState<RackEntry | null>(null);
   const [unclear, setUnclear] = useState<ChosenSheet<RackColumn> | null>(null);
   const [bad, setBad] = useState<ReadRack['bad']>([]);
   const unit = session?.person?.unit ?? 'mm';
@@ -91,6 +92,18 @@ export function RackPage() {
     setBad(refusedLines);
     if (entries.length > 0) await save({ entries: [...entries], removed: [] });
   };
+  const open = (which: RackEntry | 'new') => {
+    reset();
+    setSheet(which);
+  };
+  const remove = async (each: RackEntry) => {
+    const result = await save({ entries: [], removed: [{ id: each.entry.id, baseVersion: each.version }] });
+    setRemoved('error' in result ? null : each);
+  };
+  const putBack = async ({ entry, lot, place }: RackEntry) => {
+    const result = await save({ entries: [{ entry, lot, place, baseVersion: 0 }], removed: [] });
+    if (!('error' in result)) setRemoved(null);
+  };
   return (
     <Page
       title="Rack"
@@ -99,7 +112,7 @@ export function RackPage() {
         <>
           {mayChange && book && (
             <>
-              <Button weight="act" onClick={() => setSheet('new')}>
+              <Button weight="act" onClick={() => open('new')}>
                 <Plus size={17} aria-hidden /> Put on the rack
               </Button>
               <FileButton asks="Sheet of the rack" accept=".csv,.xlsx" onFile={read}>
@@ -117,7 +130,17 @@ export function RackPage() {
         </>
       }
     >
-      {[error, refused].map(
+      {removed && (
+        <Note tone="good" role="status">
+          <span className="flex flex-wrap items-center justify-between gap-3">
+            {removed.entry.id} was removed from the rack.
+            <Button size="low" disabled={isLoading} onClick={() => void putBack(removed)}>
+              Put it back
+            </Button>
+          </span>
+        </Note>
+      )}
+      {[error, sheet === null ? refused : undefined].map(
         (each, at) =>
           each && (
             <Note key={at} tone="no" role="alert">
@@ -199,7 +222,7 @@ export function RackPage() {
                           <Button
                             size="low"
                             aria-label={`Change ${each.entry.id}`}
-                            onClick={() => setSheet(each)}
+                            onClick={() => open(each)}
                           >
                             Change
                           </Button>
@@ -208,12 +231,7 @@ export function RackPage() {
                             disabled={each.reservedBy !== null || isLoading}
                             title={each.reservedBy ? 'A job has it reserved' : undefined}
                             aria-label={`Remove ${each.entry.id} from the rack`}
-                            onClick={() =>
-                              void save({
-                                entries: [],
-                                removed: [{ id: each.entry.id, baseVersion: each.version }],
-                              })
-                            }
+                            onClick={() => void remove(each)}
                           >
                             Remove
                           </Button>
@@ -232,11 +250,14 @@ export function RackPage() {
           before={sheet === 'new' ? null : sheet}
           films={films}
           unit={unit}
+          saving={isLoading}
+          problem={refused ? sentenceOf(refused) : null}
           onClose={() => setSheet(null)}
-          onSave={(entry) => {
-            setSheet(null);
-            void save({ entries: [entry], removed: [] });
-          }}
+          onSave={(entry) =>
+            void save({ entries: [entry], removed: [] }).then((result) => {
+              if (!('error' in result)) setSheet(null);
+            })
+          }
         />
       )}
     </Page>
