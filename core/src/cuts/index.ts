@@ -65,5 +65,11 @@ export {
   type SeamPlaces,
 } from './byHand/seamPlaces.ts';
 export { PLAN_ID, cutsRecords, type KeptPlan } from './records.ts';
-export { pullsJustCut, usedByPlan, type UsedByPlan } from './after/rackOfPlan.ts';
+export {
+  pullsJustCut,
+  pullsNoLongerCut,
+  type PullOfRoll,
+  usedByPlan,
+  type UsedByPlan,
+} from './after/rackOfPlan.ts';
 export { betterPlan } from './cost/betterPlan.ts';

@@ -83,6 +83,20 @@ export const stock = pgTable(
   (table) => [primaryKey({ columns: [table.shopId, table.id] })],
 );
 
+/** What a pull that was cut did to the rack. */
+export interface CutMade {
+  /** The roll or offcut it came off. */
+  readonly sourceId: string;
+  /** How that stood before; null where the pull opened a new roll. */
+  readonly before: {
+    readonly data: unknown;
+    readonly lot: string | null;
+    readonly place: string | null;
+    readonly openedAs: string | null;
+  } | null;
+  readonly offcutIds: readonly string[];
+}
+
 /** Pulls that were cut, once each: cutting told twice consumes once. */
 export const cutPulls = pgTable(
   'cut_pulls',
@@ -95,6 +109,8 @@ export const cutPulls = pgTable(
     filmId: text(),
     /** Sizes across and along the roll: what the shop cuts. */
     pieces: jsonb().$type<readonly { w: number; l: number }[]>().notNull().default([]),
+    /** What it did to the rack, so that it can be taken back; null where it did nothing, or is from before that was kept. */
+    made: jsonb().$type<CutMade>(),
   },
   (table) => [primaryKey({ columns: [table.jobId, table.keptAt, table.pullId] })],
 );

@@ -16,15 +16,28 @@ export function usedByPlan(kept: KeptPlan | null): UsedByPlan {
   return { stockIds: ids(false), newRollIds: ids(true) };
 }
 
-/** The pulls that are cut now and were not before, with what they come off, in the order of the plan. */
-export function pullsJustCut(
-  before: Pick<KeptPlan, 'cutPullIds'> | null,
-  after: KeptPlan,
-): { readonly pull: Pull; readonly source: PlanSource }[] {
-  const { plan, cutPullIds } = after;
-  return plan.pulls.flatMap((pull) => {
+export interface PullOfRoll {
+  readonly pull: Pull;
+  readonly source: PlanSource;
+}
+
+function withSources({ plan }: Pick<KeptPlan, 'plan'>, isMeant: (pull: Pull) => boolean): PullOfRoll[] {
+  return plan.pulls.filter(isMeant).flatMap((pull) => {
     const source = plan.sources.find(({ id }) => id === pull.sourceId);
-    const isNew = cutPullIds.includes(pull.id) && !before?.cutPullIds.includes(pull.id);
-    return isNew && source ? [{ pull, source }] : [];
+    return source ? [{ pull, source }] : [];
   });
+}
+
+/** The pulls that are cut now and were not before, with what they come off, in the order of the plan. */
+export function pullsJustCut(before: Pick<KeptPlan, 'cutPullIds'> | null, after: KeptPlan): PullOfRoll[] {
+  return withSources(after, ({ id }) => after.cutPullIds.includes(id) && !before?.cutPullIds.includes(id));
+}
+
+/**
+ * The pulls that were cut and are not any more, of the same kept plan: somebody has taken a slip back. Of another plan, or
+ * with none, what was cut stays cut.
+ */
+export function pullsNoLongerCut(before: KeptPlan | null, after: KeptPlan | null): PullOfRoll[] {
+  if (!before || before.keptAt !== after?.keptAt) return [];
+  return withSources(before, ({ id }) => before.cutPullIds.includes(id) && !after.cutPullIds.includes(id));
 }

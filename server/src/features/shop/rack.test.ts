@@ -158,8 +158,10 @@ describe('cutting', () => {
     const length = kept.plan.pulls.find((pull) => pull.id === first)?.length ?? 0;
     expect((await write(job, cut(kept, first))).body.notices).toEqual([]);
     expect((await entryOf(id))?.entry.length).toBeCloseTo(5000 - length);
-    // Unticked and ticked again it is not cut twice.
-    await write(job, kept);
+    // Unticked the film is back, and ticked again it is not cut twice.
+    expect((await write(job, kept)).body.notices).toEqual([]);
+    expect((await entryOf(id))?.entry.length).toBe(5000);
+    expect((await rack()).map(({ entry }) => entry.id)).toEqual(before);
     await write(job, cut(kept, first));
     expect((await entryOf(id))?.entry.length).toBeCloseTo(5000 - length);
     const leftovers = (await rack()).filter(({ entry }) => !before.includes(entry.id));
@@ -171,6 +173,50 @@ describe('cutting', () => {
     expect(leftovers.map(({ entry, lot }) => [entry.id.slice(0, 2), lot])).toEqual(
       keeps.map(() => ['G-', 'B7']),
     );
+  });
+
+  test('a slip is taken back with all it did: a roll that was used up, one that was opened, pulls in between', async () => {
+    const [id, job] = [await put('offcut', PULL_MM + 50), await newJob()];
+    const kept = await planOff(job, [id]);
+    await write(job, kept);
+    const names = async () => (await rack()).map(({ entry }) => entry.id);
+    const before = await names();
+    const [used = ''] = pullsOff(kept, id);
+    const opened = kept.plan.sources.find(({ kind }) => kind === 'new')?.id ?? '';
+    const [first = '', second = ''] = pullsOff(kept, opened);
+    await write(job, cut(kept, used, first, second));
+    const roll = (await rack()).find(({ entry }) => entry.kind === 'roll' && !before.includes(entry.id));
+    expect([await entryOf(id), roll?.entry.length]).toEqual([undefined, 30_480 - 2 * PULL_MM]);
+    await write(job, cut(kept, second));
+    expect(await entryOf(id)).toMatchObject({ entry: { length: PULL_MM + 50 }, lot: 'B7', reservedBy: job });
+    expect((await entryOf(roll?.entry.id ?? ''))?.entry.length).toBe(30_480 - PULL_MM);
+    await write(job, kept);
+    expect(await names()).toEqual(before);
+  });
+
+  test('a leftover that has been changed since keeps the rack as it is, and that is said', async () => {
+    const [id, job] = [await put('roll', 5000, 1400), await newJob()];
+    const kept = await planOff(job, [id]);
+    await write(job, kept);
+    const before = (await rack()).map(({ entry }) => entry.id);
+    const [first = ''] = pullsOff(kept, id);
+    await write(job, cut(kept, first));
+    const left = (await rack()).find(({ entry }) => !before.includes(entry.id));
+    if (!left) throw new Error('no leftover');
+    await owner.put('/rack', {
+      entries: [
+        { entry: { ...left.entry, length: 500 }, lot: 'B7', place: 'bay 9', baseVersion: left.version },
+      ],
+      removed: [],
+    });
+    const { length } = (await entryOf(id))?.entry ?? {};
+    expect((await write(job, kept)).body.notices).toEqual([
+      expect.stringMatching(new RegExp(`leftovers ${left.entry.id} was used or changed since`)),
+    ]);
+    expect((await entryOf(id))?.entry.length).toBe(length);
+    // Ticked again it is not cut a second time.
+    await write(job, cut(kept, first));
+    expect((await entryOf(id))?.entry.length).toBe(length);
   });
 
   test('a roll is reserved as long as something is to be cut off it', async () => {

@@ -2,11 +2,11 @@ import type { RackEntry, SaveRack } from '@neat-sill/core/contract';
 import {
   consume,
   pullsJustCut,
+  pullsNoLongerCut,
   stockSchema,
   usedByPlan,
   type KeptPlan,
-  type PlanSource,
-  type Pull,
+  type PullOfRoll,
   type StockForPlan,
   type WantedSize,
 } from '@neat-sill/core/cuts';
@@ -14,6 +14,7 @@ import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
 import { cutPulls, films, stock } from '../../db/schema.ts';
 import { HttpProblem } from '../../http/problem.ts';
+import { putPullBack } from './putBack.ts';
 
 export async function readRack(tx: Tx): Promise<RackEntry[]> {
   const rows = await tx.select().from(stock).orderBy(asc(stock.id));
@@ -167,7 +168,7 @@ interface Cutting {
 async function consumePull(
   tx: Tx,
   { shopId, jobId, keptAt, now }: Cutting,
-  { pull, source }: { readonly pull: Pull; readonly source: PlanSource },
+  { pull, source }: PullOfRoll,
 ): Promise<string | null> {
   const pieces = pull.pieces.map(({ w, l }) => ({ w, l }));
   const first = await tx
@@ -198,6 +199,12 @@ async function consumePull(
     await tx.insert(stock).values({ shopId, id: rest.id, data: rest, reservedBy: jobId, openedAs: opened });
   for (const offcut of offcuts)
     await tx.insert(stock).values({ shopId, id: offcut.id, data: offcut, lot: row?.lot ?? null });
+  const before = row && { data: row.data, lot: row.lot, place: row.place, openedAs: row.openedAs };
+  const made = { sourceId: rackId, before: before ?? null, offcutIds: offcuts.map(({ id }) => id) };
+  await tx
+    .update(cutPulls)
+    .set({ made })
+    .where(and(eq(cutPulls.jobId, jobId), eq(cutPulls.keptAt, keptAt), eq(cutPulls.pullId, pull.id)));
   return null;
 }
 
@@ -215,11 +222,16 @@ export async function rackFollowsPlan(
   // would not show the next in line what was put there meanwhile.
   await tx.execute(sql`select pg_advisory_xact_lock(hashtext(${`rack ${shopId}`}))`);
   const notices: string[] = [];
-  if (after)
+  if (after) {
+    for (const cut of pullsNoLongerCut(before, after)) {
+      const notice = await putPullBack(tx, { shopId, jobId, keptAt: after.keptAt }, cut);
+      if (notice) notices.push(notice);
+    }
     for (const cut of pullsJustCut(before, after)) {
       const notice = await consumePull(tx, { shopId, jobId, keptAt: after.keptAt, now }, cut);
       if (notice) notices.push(notice);
     }
+  }
   await reserve(tx, jobId, before, after);
   return notices;
 }

@@ -1,0 +1,1 @@
+ALTER TABLE "cut_pulls" ADD COLUMN "made" jsonb;

@@ -1,0 +1,60 @@
+import { stockSchema, type PullOfRoll } from '@neat-sill/core/cuts';
+import { listOf } from '@neat-sill/core/units';
+import { and, eq, inArray } from 'drizzle-orm';
+import type { Tx } from '../../db/database.ts';
+import { cutPulls, stock } from '../../db/schema.ts';
+
+interface Where {
+  readonly shopId: string;
+  readonly jobId: string;
+  readonly keptAt: string;
+}
+
+/**
+ * Takes back that a pull was cut: its roll has the film again and its leftovers are gone, as if it had not been ticked.
+ * Where leftovers have been used or changed since, the rack stays as it is; gives what is to be mended by hand.
+ */
+export async function putPullBack(
+  tx: Tx,
+  { shopId, jobId, keptAt }: Where,
+  { pull: { id: pullId, length }, source }: PullOfRoll,
+): Promise<string | null> {
+  const isIt = and(eq(cutPulls.jobId, jobId), eq(cutPulls.keptAt, keptAt), eq(cutPulls.pullId, pullId));
+  const [cut] = await tx.select().from(cutPulls).where(isIt).for('update');
+  if (!cut) return null;
+  if (!cut.made) {
+    await tx.delete(cutPulls).where(isIt);
+    return `Pull ${pullId} is to be cut again; the rack is as it was, count what is there and mend it.`;
+  }
+  const { sourceId, before, offcutIds } = cut.made;
+  const offcuts =
+    offcutIds.length === 0
+      ? []
+      : await tx
+          .select()
+          .from(stock)
+          .where(inArray(stock.id, [...offcutIds]))
+          .for('update');
+  const used = offcutIds.filter((id) => {
+    const row = offcuts.find((each) => each.id === id);
+    return row?.version !== 1 || row.reservedBy !== null;
+  });
+  if (used.length > 0)
+    return `Pull ${pullId} is not cut any more, but of its leftovers ${listOf(used)} was used or changed since: mend the rack by hand.`;
+  if (offcutIds.length > 0) await tx.delete(stock).where(inArray(stock.id, [...offcutIds]));
+  const [row] = await tx.select().from(stock).where(eq(stock.id, sourceId)).for('update');
+  if (row) {
+    const rest = stockSchema.parse(row.data);
+    const data = { ...rest, length: Math.round((rest.length + length) * 10) / 10 };
+    // A new roll off which nothing is cut is not opened: unless somebody gave it a lot or a place, it is still to be bought.
+    const isNew = source.kind === 'new' && data.length >= source.length - 1 && !row.lot && !row.place;
+    if (isNew) await tx.delete(stock).where(eq(stock.id, sourceId));
+    else
+      await tx
+        .update(stock)
+        .set({ data, version: row.version + 1 })
+        .where(eq(stock.id, sourceId));
+  } else if (before) await tx.insert(stock).values({ shopId, id: sourceId, ...before, reservedBy: jobId });
+  await tx.delete(cutPulls).where(isIt);
+  return null;
+}
