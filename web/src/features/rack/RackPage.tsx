@@ -65,7 +65,10 @@ export function RackPage() {
   const [bad, setBad] = useState<ReadRack['bad']>([]);
   const unit = session?.person?.unit ?? 'mm';
   const mayChange = session?.person ? RULES_OF_ROLES[session.person.role].changesRack : false;
-  const rack = book?.rack ?? [];
+  // What was just removed is not shown while the list is on its way.
+  const rack = (book?.rack ?? []).filter(
+    ({ entry, version }) => entry.id !== removed?.entry.id || version !== removed.version,
+  );
   const films = book?.films ?? [];
   const filmName = (id: string) => films.find((film) => film.id === id)?.name ?? id;
   const show = (mm: number) => formatLength(mm, { unit });
