@@ -217,7 +217,11 @@ const BREACHES: Readonly<Record<PlanFaultCode, Change>> = {
     },
     plan: threeInPlaceOfTwo.plan,
   }),
-  'seam.axis': inPane('wide', { seams: { allowed: true, axis: 'horizontal' } }),
+  'seam.axis': (plan, of) => {
+    const upright = piece(plan, 'wide', 2).cover.left > piece(plan, 'wide').cover.left;
+    const axis = upright ? 'horizontal' : 'vertical';
+    return inPane('wide', { seams: { allowed: true, axis } })(plan, of);
+  },
   'seam.lots': inPlan((plan) => {
     const second = plan.pulls.find(({ pieces }) => pieces.some((p) => p.paneId === 'wide' && p.panel === 2));
     const other = plan.sources.find(({ id }) => id !== second?.sourceId);

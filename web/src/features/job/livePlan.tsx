@@ -45,6 +45,18 @@ interface AskedLonger {
   readonly inHand: CutPlan | null;
 }
 
+/** A plan that was found for a job as it was once: undone, the job has it again, and never a worse one. */
+interface FoundPlan {
+  readonly job: PlanJob;
+  readonly plan: CutPlan;
+}
+const MOST_FOUND = 8;
+
+const withFound = (before: readonly FoundPlan[], now: FoundPlan): readonly FoundPlan[] => [
+  now,
+  ...before.filter(({ job }) => job !== now.job && !sameData(job, now.job)).slice(0, MOST_FOUND - 1),
+];
+
 const Context = createContext<LivePlan | null>(null);
 
 /** How long a plan is looked for as the job changes: longer where there is more to lay. */
@@ -83,13 +95,15 @@ export function LivePlanProvider({ children }: { children: ReactNode }) {
   const [state, setState] = useState<PlanState>({ kind: 'none' });
   const [asked, setAsked] = useState<AskedLonger>({ job: null, times: 0, inHand: null });
   const end = useRef<() => void>(() => undefined);
+  const found = useRef<readonly FoundPlan[]>([]);
   const [proven, setLeast] = useState<{ job: PlanJob | null; byFilm: LivePlan['least'] }>(NOTHING_PROVEN);
 
   useEffect(() => {
     if (!job || job.panes.length === 0 || keptHolds) return;
     let plan: CutPlan | null = null;
     const pieces = job.panes.reduce((sum, { count }) => sum + count, 0);
-    const { times: longer, inHand } = asked.job === job ? asked : { times: 0, inHand: null };
+    const known = found.current.find((each) => sameData(each.job, job))?.plan ?? null;
+    const { times: longer, inHand } = asked.job === job ? asked : { times: 0, inHand: known };
     const milliseconds = longer > 0 ? FURTHER_MS : searchMs(pieces);
     const timer = setTimeout(() => {
       setState({ kind: 'planning', plan: inHand });
@@ -98,6 +112,7 @@ export function LivePlanProvider({ children }: { children: ReactNode }) {
         else if (message.kind === 'wrong') setState(message);
         else {
           plan = message.plan;
+          found.current = withFound(found.current, { job, plan });
           setState(
             message.kind === 'finished'
               ? { kind: 'ready', plan, solver: message.solver }
