@@ -47,6 +47,8 @@ test('the whole path by keyboard alone', async ({ page }) => {
   await fill(page, /^Wall$/, 'Street front');
   await page.keyboard.press('Enter');
 
+  // As long as the sheet of the wall is there, keys are its own.
+  await page.getByRole('dialog').waitFor({ state: 'hidden' });
   await page.getByRole('option').first().or(page.getByText('The first opening')).waitFor();
   await page.keyboard.press('Alt+n');
   await readTape(page, ['742', '742', '741', '1388', '1388', '1387']);
