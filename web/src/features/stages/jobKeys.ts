@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useLayoutEffect } from 'react';
 import { useNavigate } from 'react-router';
 import { tinykeys } from 'tinykeys';
 import {
@@ -21,7 +21,8 @@ export function useJobKeys(stages: readonly StageModule[], act: NextAct | null):
   const navigate = useNavigate();
   const addOpening = useAddOpening();
   const { jobId } = useJob();
-  useEffect(() => {
+  // Before the screen is painted: a key that is pressed as soon as the wall is seen must know that wall.
+  useLayoutEffect(() => {
     const doing = (run: () => void) => (event: KeyboardEvent) => {
       event.preventDefault();
       run();
