@@ -1,6 +1,16 @@
 import { jobForTest, paneForTest } from '../testing/planJobs.ts';
 import { seededRandom } from '../units/index.ts';
-import { consume, cutList, planCuts, plotOf, plotSvg, solverOfText, type LpTextSolver } from './index.ts';
+import {
+  consume,
+  consumedBack,
+  cutList,
+  planCuts,
+  plotOf,
+  plotSvg,
+  solverOfText,
+  type LpTextSolver,
+  type PlanSource,
+} from './index.ts';
 
 const source = { id: 'N1', filmId: 'F1', kind: 'new', width: 1524, length: 30_480 } as const;
 const keep = { x: 900, y: 0, w: 624, l: 1400, factoryEdges: ['right' as const], keep: true };
@@ -44,6 +54,40 @@ describe('a cut pull and the rack', () => {
       lengthMm: 1450,
       pullMm: 1500,
     });
+  });
+});
+
+describe('a pull that is taken back', () => {
+  const stands = (length: number) =>
+    ({ id: 'G-7', filmId: 'F1', kind: 'roll', width: 1524, length, factoryEdges: ['left'] }) as const;
+  const stock = (length: number) => ({ ...stands(length), factoryEdges: [...stands(length).factoryEdges] });
+  const roll = { ...source, id: 'G-7', kind: 'roll' as const, length: 3000 };
+  const back = (onRack: number | null, before: number | null, pullMm: number, of: PlanSource = roll) =>
+    consumedBack(
+      of,
+      {
+        onRack: onRack === null ? null : stock(onRack),
+        before: before === null ? null : stock(before),
+        id: 'G-7',
+      },
+      { length: pullMm },
+    );
+
+  test('is on its roll again, whatever was cut off that since', () => {
+    expect(back(1600, 3000, 1400)).toEqual(stock(3000));
+    expect(back(200, 3000, 1400)).toEqual(stock(1600));
+  });
+
+  test('that used its roll up leaves it as it was; one that another used up since has its own length only', () => {
+    expect(back(null, 1450, 1400)).toEqual(stock(1450));
+    expect(back(null, 3000, 1400)).toEqual(stock(1400));
+  });
+
+  test('of a new roll is as much of that', () => {
+    const fresh = { ...source, length: 5000 };
+    expect(back(2200, null, 1400, fresh).length).toBe(3600);
+    expect(back(null, null, 1400, fresh)).toMatchObject({ id: 'G-7', kind: 'roll', length: 1400 });
+    expect(back(null, null, 4950, fresh).length).toBe(5000);
   });
 });
 

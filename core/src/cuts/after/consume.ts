@@ -19,6 +19,17 @@ export interface TooShort {
   readonly pullMm: number;
 }
 
+/** What stands on the rack of a source, or the new roll that is opened for it. */
+const wholeOf = (source: PlanSource, onRack: StockForPlan | null, id: string): StockForPlan =>
+  onRack ?? {
+    id,
+    filmId: source.filmId,
+    kind: 'roll',
+    width: source.width,
+    length: source.length,
+    factoryEdges: ['left', 'right'],
+  };
+
 /**
  * Takes a pull off the rack: its source gets shorter (a new roll is opened by its first pull), the leftovers that are
  * worth keeping are put there. `onRack` is the source as it stands, null for a roll not opened yet; `idOf` names leftovers.
@@ -29,14 +40,7 @@ export function consume(
   pull: Pick<Pull, 'id' | 'length' | 'offcuts'>,
   ids: { readonly source: string; readonly offcut: (at: number) => string },
 ): Consumed | TooShort {
-  const before: StockForPlan = onRack ?? {
-    id: ids.source,
-    filmId: source.filmId,
-    kind: 'roll',
-    width: source.width,
-    length: source.length,
-    factoryEdges: ['left', 'right'],
-  };
+  const before = wholeOf(source, onRack, ids.source);
   const length = Math.round((before.length - pull.length) * 10) / 10;
   if (length < -1)
     return { code: 'stock.tooShort', id: before.id, lengthMm: before.length, pullMm: pull.length };
@@ -53,4 +57,24 @@ export function consume(
         factoryEdges: [...factoryEdges],
       })),
   };
+}
+
+/**
+ * A roll or offcut as it is once a pull is taken back, mm: `onRack` as it stands, null where it was used up; `before` as it
+ * was before that pull, null where the pull opened it.
+ */
+export function consumedBack(
+  source: PlanSource,
+  {
+    onRack,
+    before,
+    id,
+  }: { readonly onRack: StockForPlan | null; readonly before: StockForPlan | null; readonly id: string },
+  pull: Pick<Pull, 'length'>,
+): StockForPlan {
+  const whole = wholeOf(source, before, id);
+  // Used up by this very pull it is as before; by another one since, only this pull's length is there again.
+  const gone = whole.length - pull.length < NO_USE_MM ? whole.length : pull.length;
+  const length = onRack ? Math.round((onRack.length + pull.length) * 10) / 10 : gone;
+  return { ...(onRack ?? whole), length };
 }

@@ -14,7 +14,7 @@ import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
 import { cutPulls, films, stock } from '../../db/schema.ts';
 import { HttpProblem } from '../../http/problem.ts';
-import { putPullBack } from './putBack.ts';
+import { openedAs, putPullBack } from './putBack.ts';
 
 export async function readRack(tx: Tx): Promise<RackEntry[]> {
   const rows = await tx.select().from(stock).orderBy(asc(stock.id));
@@ -103,9 +103,6 @@ export async function writeRack(tx: Tx, shopId: string, { entries, removed }: Sa
   }
   return entries.length + removed.length;
 }
-
-/** The name under which a roll that a plan opens is found again. */
-const openedAs = (jobId: string, keptAt: string, sourceId: string) => `${jobId} ${keptAt} ${sourceId}`;
 
 /**
  * Reserves what a job's plan still takes and frees what it took before; rolls it has opened stay its own while it goes on
