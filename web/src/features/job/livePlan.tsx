@@ -38,11 +38,10 @@ export interface LivePlan {
   readonly server: ServerPlanning;
 }
 
-/** Somebody wants a better plan than the one in hand looked for: of which job, and the how manieth time. */
+/** Somebody wants a better plan than the one in hand looked for: of which job, and how often by now. */
 interface AskedLonger {
   readonly job: PlanJob | null;
   readonly times: number;
-  readonly inHand: CutPlan | null;
 }
 
 /** A plan that was found for a job as it was once: undone, the job has it again, and never a worse one. */
@@ -93,7 +92,7 @@ export function LivePlanProvider({ children }: { children: ReactNode }) {
   const kept = open?.derived.kept ?? NO_PLAN;
   const keptHolds = kept.kind === 'holds' ? kept.kept.plan : null;
   const [state, setState] = useState<PlanState>({ kind: 'none' });
-  const [asked, setAsked] = useState<AskedLonger>({ job: null, times: 0, inHand: null });
+  const [asked, setAsked] = useState<AskedLonger>({ job: null, times: 0 });
   const end = useRef<() => void>(() => undefined);
   const found = useRef<readonly FoundPlan[]>([]);
   const [proven, setLeast] = useState<{ job: PlanJob | null; byFilm: LivePlan['least'] }>(NOTHING_PROVEN);
@@ -102,8 +101,8 @@ export function LivePlanProvider({ children }: { children: ReactNode }) {
     if (!job || job.panes.length === 0 || keptHolds) return;
     let plan: CutPlan | null = null;
     const pieces = job.panes.reduce((sum, { count }) => sum + count, 0);
-    const known = found.current.find((each) => sameData(each.job, job))?.plan ?? null;
-    const { times: longer, inHand } = asked.job === job ? asked : { times: 0, inHand: known };
+    const inHand = found.current.find((each) => sameData(each.job, job))?.plan ?? null;
+    const longer = asked.job === job ? asked.times : 0;
     const milliseconds = longer > 0 ? FURTHER_MS : searchMs(pieces);
     const timer = setTimeout(() => {
       setState({ kind: 'planning', plan: inHand });
@@ -147,8 +146,11 @@ export function LivePlanProvider({ children }: { children: ReactNode }) {
       end.current();
       setState(plan ? { kind: 'ready', plan, solver: true } : { kind: 'none' });
     };
-    const further = () =>
-      setAsked((before) => ({ job, times: before.job === job ? before.times + 1 : 1, inHand: plan }));
+    const further = () => {
+      // The plan in hand may be the server's.
+      if (plan) found.current = withFound(found.current, { job, plan });
+      setAsked((before) => ({ job, times: before.job === job ? before.times + 1 : 1 }));
+    };
     const least = proven.job === job ? proven.byFilm : NOTHING_PROVEN.byFilm;
     return { job, leftOut, state: shown, plan, kept, stop, further, least, server };
   }, [job, leftOut, kept, keptHolds, state, proven, server]);

@@ -199,7 +199,10 @@ describe('an edit that is refused', () => {
     server.answers[`GET /jobs/${id}`] = () => 'away';
     await giveUpChange(id, store.dispatch);
     expect(store.getState().job.outbox).toHaveLength(1);
-    expect(store.getState().job.notice).toMatch(/no connection/);
+    expect(store.getState().job.sync).toEqual({
+      kind: 'refused',
+      sentence: expect.stringMatching(/no connection/),
+    });
   });
 });
 

@@ -123,7 +123,10 @@ export async function refreshJob(jobId: string, dispatch: Dispatch): Promise<voi
 export async function giveUpChange(jobId: string, dispatch: Dispatch): Promise<void> {
   const result = await fetchJob(jobId, dispatch);
   if (result.data) dispatch(jobActions.gaveUp(result.data));
-  else dispatch(jobActions.noticed(sentenceOf(result.error ?? { status: 500, data: null })));
+  else {
+    const sentence = sentenceOf(result.error ?? { status: 500, data: null });
+    dispatch(jobActions.heldBack({ kind: 'refused', sentence }));
+  }
 }
 
 /** Sends photographs that wait on this device; those the server refuses are given up and said so. */

@@ -65,10 +65,7 @@ export function RackPage() {
   const [bad, setBad] = useState<ReadRack['bad']>([]);
   const unit = session?.person?.unit ?? 'mm';
   const mayChange = session?.person ? RULES_OF_ROLES[session.person.role].changesRack : false;
-  // What was just removed is not shown while the list is on its way.
-  const rack = (book?.rack ?? []).filter(
-    ({ entry, version }) => entry.id !== removed?.entry.id || version !== removed.version,
-  );
+  const rack = book?.rack ?? [];
   const films = book?.films ?? [];
   const filmName = (id: string) => films.find((film) => film.id === id)?.name ?? id;
   const show = (mm: number) => formatLength(mm, { unit });
@@ -258,7 +255,9 @@ export function RackPage() {
           onClose={() => setSheet(null)}
           onSave={(entry) =>
             void save({ entries: [entry], removed: [] }).then((result) => {
-              if (!('error' in result)) setSheet(null);
+              if ('error' in result) return;
+              setSheet(null);
+              setRemoved(null);
             })
           }
         />
