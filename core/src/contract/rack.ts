@@ -2,7 +2,9 @@ import { z } from 'zod';
 import { stockSchema } from '../cuts/index.ts';
 
 const onRackSchema = stockSchema.omit({ lot: true });
-const short = z.string().trim().max(60).nullable();
+/** Letters that are kept of a lot or a place. */
+export const MOST_LETTERS_OF_PLACE = 60;
+const short = z.string().trim().max(MOST_LETTERS_OF_PLACE).nullable();
 
 /** A roll or offcut as it stands on the rack. */
 export const rackEntrySchema = z

@@ -13,7 +13,7 @@ import {
 } from '../sheet/index.ts';
 import { fail, succeed } from '../units/index.ts';
 import { RACK_COLUMN_NAMES, type RackColumn, type RackLineProblem } from '../words/index.ts';
-import type { RackEntry, SaveRack } from './rack.ts';
+import { MOST_LETTERS_OF_PLACE, type RackEntry, type SaveRack } from './rack.ts';
 
 /** Columns of a stock list, in the order in which they are written. */
 export const RACK_COLUMNS = Object.keys(RACK_COLUMN_NAMES) as readonly RackColumn[];
@@ -42,8 +42,8 @@ const rackCells = (films: readonly NamedFilm[]) => ({
   widthMm: needed(number(1, 5000)),
   lengthMm: needed(number(1, 200_000)),
   factoryEdges: several(oneOf(['left', 'right']), /[ ,;]+/),
-  lot: orElse(textUpTo(60), null),
-  place: orElse(textUpTo(60), null),
+  lot: orElse(textUpTo(MOST_LETTERS_OF_PLACE), null),
+  place: orElse(textUpTo(MOST_LETTERS_OF_PLACE), null),
 });
 
 /** The rack as rows of a sheet that reads back. */

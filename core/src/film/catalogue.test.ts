@@ -99,7 +99,7 @@ test('a name in another alphabet has an id of its own, one that is too long is s
   expect(films.map(({ name }) => name)).toEqual(names);
   expect(new Set(films.map(({ id }) => id)).size).toBe(3);
   for (const { id } of films) expect(id).toMatch(/^[a-z0-9-]{4,60}$/);
-  expect(bad).toMatchObject([{ line: 5, problems: [{ code: 'cell.tooLong', column: 'name', most: 80 }] }]);
+  expect(bad).toMatchObject([{ line: 5, problems: [{ code: 'film.field', field: 'name' }] }]);
   const cold = readLines([{ ...silver, emissivity: '0' }], []);
   expect(cold.bad).toMatchObject([{ line: 2, problems: [{}] }]);
 });

@@ -7,7 +7,6 @@ import {
   orElse,
   several,
   text,
-  textUpTo,
   yesOrNo,
   type CellProblem,
   type ReadCell,
@@ -19,7 +18,7 @@ import { OPTICS_KEYS } from './filmSchema.ts';
 /** What a film is. */
 export const identityCells = {
   id: text,
-  name: needed(textUpTo(80)),
+  name: needed(text),
   letter: text,
   kind: needed(oneOf(FILM_KINDS)),
   hold: orElse(oneOf(['pressureSensitive', 'dryAdhesive', 'cling']), 'pressureSensitive' as const),

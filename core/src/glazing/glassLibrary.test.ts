@@ -3,7 +3,10 @@ import { glazingOptics } from './glazing.ts';
 import { heatFigures } from './standards.ts';
 import type { GlassKind } from '../survey/index.ts';
 
-/** Light, sun and UV through it, and its U value (EN 673), as such glass is sold. */
+/**
+ * Light, sun and UV through it, and its U value (EN 673). Clear glass as it is sold; the others as these builds came out when
+ * they were looked at: who changes one must mean to.
+ */
 const usual: readonly (readonly [GlassKind, number, number, number, number, number])[] = [
   ['single', 1, 0.9, 0.8, 0.65, 5.8],
   ['double', 2, 0.81, 0.66, 0.48, 2.9],

@@ -24,8 +24,8 @@ export interface RecordKindRules<Schema extends z.ZodType = z.ZodType, Empty = o
   readonly parentOf: ((data: z.infer<Schema>, id: string) => RecordParent) | null;
   /** The roles that may write such records. */
   readonly writtenBy: readonly Role[];
-  /** What any role may change of one that is there, as ticking what is done; null where there is nothing of the kind. */
-  readonly mayChange?: ((before: z.infer<Schema>, after: z.infer<Schema>) => boolean) | null;
+  /** What any role may change of one that is there, as ticking what is done. */
+  readonly mayChange?: (before: z.infer<Schema>, after: z.infer<Schema>) => boolean;
   /** Whether job files may be without it: they were written before there was such a kind. */
   readonly mayBeAbsent: boolean;
 }
