@@ -6,6 +6,7 @@ import { recordsForTest, readingsForTest } from '@neat-sill/core/testing';
 import { seededRandom } from '@neat-sill/core/units';
 import { EMPTY_DRAFT } from './draftStore.ts';
 import { jobActions, jobSlice, type JobState } from './jobSlice.ts';
+import { clashesOf } from './rebase.ts';
 
 const reduce = jobSlice.reducer;
 
@@ -131,6 +132,19 @@ describe('edits on their way', () => {
     expect(state.notice).toBe('Given up with it, since it hung on it: “Add a pane” and “Edit”.');
     const undone = reduce(state, jobActions.undone({ id: 'e5' }));
     expect(undone.records.pane['p1']).toMatchObject({ label: pane.label, sillMm: 321 });
+  });
+
+  test('what somebody else has changed as well is asked after giving up, not overwritten', () => {
+    const server = new FakeServer();
+    let state = edited(opened(server), 'refused', 'p2', { label: '2a' });
+    state = edited(state, 'mine', 'p1', { sillMm: 100 });
+    sendFirst(edited(opened(server), 'theirs', 'p1', { sillMm: 321 }), server, 'mine');
+    state = reduce(state, jobActions.gaveUp(server.answer()));
+    const [mine] = state.outbox;
+    if (!mine) throw new Error('nothing is left');
+    expect(server.write(mine)).toMatchObject([{ id: 'p1', version: 2 }]);
+    expect(clashesOf(mine.edit, server.write(mine))[0]?.conflicts).toMatchObject([{ path: ['sillMm'] }]);
+    expect(server.records.pane['p1']?.sillMm).toBe(321);
   });
 
   test('undo and redo walk back and forth exactly, and undo refuses what others changed since', () => {

@@ -66,13 +66,18 @@ export function rebaseEdits(
   });
 }
 
-/** An edit put on the records as they stand: the same where it can be, null where something it changes is not there. */
-function onto(records: JobRecords, edit: Edit): Edit | null {
+/**
+ * An edit put on the records as they stand: the same where it can be, null where something it changes is not there. What
+ * somebody else has changed as well (`byOthers`) stays as it was made, so that the server finds it stale and it is asked.
+ */
+function onto(records: JobRecords, edit: Edit, byOthers: (key: string) => boolean): Edit | null {
   const changes = edit.changes.map((change): Change | null => {
     const { kind, id, before, after } = change;
     const now = recordAt(records, kind, id);
     if ((before === null) !== (now === null)) return null;
-    return { ...change, before: now, after: mergeData(before, after, now).preferMine } as Change;
+    const { conflicts, preferMine } = mergeData(before, after, now);
+    if (conflicts.length > 0 && byOthers(recordKey(kind, id))) return change;
+    return { ...change, before: now, after: preferMine } as Change;
   });
   return changes.includes(null) ? null : { ...edit, changes: changes as Change[] };
 }
@@ -88,25 +93,34 @@ export interface AfterRefusal {
  * those that change what the first one made, or hang on it, go with it.
  */
 export function withoutFirst(
-  [, ...rest]: readonly QueuedEdit[],
+  queue: readonly QueuedEdit[],
   server: Pick<JobAnswer, 'records' | 'versions'>,
 ): AfterRefusal {
   const kept: QueuedEdit[] = [];
   const lost: Edit[] = [];
   let { records } = server;
   const versions: Record<string, number> = { ...server.versions };
-  for (const { edit } of rest) {
-    const moved = onto(records, edit);
+  // As this device knew each record before the queue: where the server's is another, somebody else has written it.
+  const known: Record<string, number> = Object.assign(
+    {},
+    ...queue.map(({ baseVersions }) => baseVersions).reverse(),
+  );
+  const byOthers = (key: string) => (server.versions[key] ?? 0) !== known[key];
+  for (const { edit, baseVersions } of queue.slice(1)) {
+    const moved = onto(records, edit, byOthers);
     const then = moved?.changes.reduce<JobRecords>(withRecord, records);
     if (!moved || !then || danglingRecords(then).length > 0) {
       lost.push(edit);
       continue;
     }
     const keys = moved.changes.map(({ kind, id }) => recordKey(kind, id));
-    kept.push({
-      edit: moved,
-      baseVersions: Object.fromEntries(keys.map((key) => [key, versions[key] ?? 0])),
-    });
+    const asMade = new Set(
+      edit.changes
+        .filter((change) => moved.changes.includes(change))
+        .map(({ kind, id }) => recordKey(kind, id)),
+    );
+    const baseOf = (key: string) => (asMade.has(key) ? (baseVersions[key] ?? 0) : (versions[key] ?? 0));
+    kept.push({ edit: moved, baseVersions: Object.fromEntries(keys.map((key) => [key, baseOf(key)])) });
     for (const key of keys) versions[key] = (versions[key] ?? 0) + 1;
     records = then;
   }
