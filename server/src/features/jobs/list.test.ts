@@ -62,7 +62,7 @@ function randomPane(random: () => number): Partial<Pane> {
   };
 }
 
-test.each(Array.from({ length: 8 }, (_, at) => at + 1))(
+test.each(Array.from({ length: 12 }, (_, at) => at + 1))(
   'after a walk of random edits the list tells what core makes of the job (seed %i)',
   async (seed) => {
     const random = seededRandom(seed);
