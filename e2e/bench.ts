@@ -20,8 +20,7 @@ test('keystrokes in a job of 600 panes, from key to paint', async ({ signedIn: p
   for (const [label, text] of [
     ['Customer', 'Harbour Nursery'],
     ['Town', 'Saltmarsh Bay'],
-    ['Latitude, degrees north', '43.6'],
-    ['Longitude, degrees east', '-70.3'],
+    ['Latitude and longitude', '43.6, -70.3'],
   ] as const)
     await page.getByLabel(label).fill(text);
   await page.getByLabel('Job', { exact: true }).fill('Whole house');

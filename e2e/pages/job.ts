@@ -26,8 +26,7 @@ export async function makeJob(page: Page, customer: string): Promise<void> {
   await page.getByLabel('Customer').fill(customer);
   await page.getByLabel('Job', { exact: true }).fill('Front room');
   await page.getByLabel('Town').fill('Saltmarsh Bay');
-  await page.getByLabel('Latitude, degrees north').fill('43.6');
-  await page.getByLabel('Longitude, degrees east').fill('-70.3');
+  await page.getByLabel('Latitude and longitude').fill('43.6, -70.3');
   await page.getByRole('button', { name: 'Make the job' }).click();
   await page.getByRole('region', { name: 'Sill' }).waitFor();
 }

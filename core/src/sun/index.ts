@@ -18,5 +18,6 @@ export {
   type Sky,
   type SunYear,
 } from './clearSky.ts';
+export { formatMapPosition, readMapPosition, type MapPosition } from './mapPosition.ts';
 export { placeFields } from './place.ts';
 export { sunOfWall, sunUncertaintyOfWall } from './sunOfWall.ts';

@@ -1,8 +1,10 @@
 import { zodResolver } from '@hookform/resolvers/zod';
-import { useForm } from 'react-hook-form';
+import { Controller, useForm } from 'react-hook-form';
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/Field.tsx';
 import { Note } from '../../ui/Note.tsx';
+import { PlaceFields } from './PlaceFields.tsx';
+import type { PlaceText } from './placeText.ts';
 import { siteFormSchema, type FilledSite, type SiteText } from './siteForm.ts';
 
 interface SiteFormProps {
@@ -14,6 +16,8 @@ interface SiteFormProps {
   readonly nameKnown?: boolean;
   /** Asks for what matters on the day as well. */
   readonly withVisit?: boolean;
+  /** A place that may be taken over. */
+  readonly sameAs?: { readonly name: string; readonly place: PlaceText } | undefined;
   readonly onFilled: (site: FilledSite) => void | Promise<void>;
 }
 
@@ -25,13 +29,14 @@ export function SiteForm({
   problem,
   nameKnown = false,
   withVisit = false,
+  sameAs,
   onFilled,
 }: SiteFormProps) {
-  const { register, handleSubmit, formState } = useForm<SiteText, unknown, FilledSite>({
+  const { register, control, handleSubmit, formState } = useForm<SiteText, unknown, FilledSite>({
     resolver: zodResolver(siteFormSchema),
     defaultValues: start,
   });
-  const wrong = (name: keyof SiteText) => formState.errors[name]?.message;
+  const wrong = (name: Exclude<keyof SiteText, 'where'>) => formState.errors[name]?.message;
   const submit = handleSubmit(onFilled);
   return (
     <form onSubmit={(event) => void submit(event)} noValidate className="flex flex-col gap-4">
@@ -41,28 +46,22 @@ export function SiteForm({
           <TextField label="Job" placeholder="Reading room" problem={wrong('name')} {...register('name')} />
         )}
         <TextField label="Address" problem={wrong('address')} {...register('address')} />
-        <TextField label="Town" problem={wrong('town')} {...register('town')} />
-        <TextField
-          label="Latitude, degrees north"
-          inputMode="decimal"
-          problem={wrong('latitude')}
-          hint="South is negative"
-          {...register('latitude')}
-        />
-        <TextField
-          label="Longitude, degrees east"
-          inputMode="decimal"
-          problem={wrong('longitude')}
-          hint="West is negative"
-          {...register('longitude')}
-        />
-        <TextField
-          label="Time zone"
-          problem={wrong('timeZone')}
-          hint="For sun and dates"
-          {...register('timeZone')}
-        />
       </div>
+      <Controller
+        control={control}
+        name="where"
+        render={({ field: { value, onChange } }) => (
+          <PlaceFields
+            value={value}
+            onChange={onChange}
+            problems={{
+              town: formState.errors.where?.town?.message,
+              position: formState.errors.where?.position?.message,
+            }}
+            sameAs={sameAs}
+          />
+        )}
+      />
       {withVisit && (
         <div className="grid gap-4 sm:grid-cols-2">
           <TextField label="Access: stairs, keys, ladder" {...register('access')} />

@@ -1,0 +1,1 @@
+export { placeRoutes } from './routes.ts';
