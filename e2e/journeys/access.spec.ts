@@ -54,7 +54,17 @@ for (const [job, stage] of screens)
   });
 
 test('every screen outside a job is accessible, in day and evening colours', async ({ signedIn: page }) => {
-  for (const path of ['/', '/jobs', '/jobs/new', '/rack', '/films', '/rules', '/nothing-here']) {
+  for (const path of [
+    '/',
+    '/jobs',
+    '/jobs/new',
+    '/rack',
+    '/films',
+    '/rules',
+    '/shop',
+    '/account',
+    '/nothing-here',
+  ]) {
     await page.goto(path);
     await page.getByRole('heading').first().waitFor();
     if (path === '/rules') await page.getByText('Film: climate').first().click();

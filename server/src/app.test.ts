@@ -28,7 +28,7 @@ test('without its database the server answers 503 with what becomes of the work'
   await new Promise((resolve) => server.once('listening', resolve));
   const { port } = server.address() as { port: number };
   const answer = await fetch(`http://127.0.0.1:${port}/api/jobs`, {
-    headers: { cookie: 'neat_sill_session=x' },
+    headers: { cookie: '__Host-neat_sill_session=x' },
   });
   expect(answer.status).toBe(503);
   expect(await answer.json()).toMatchObject({ detail: expect.stringContaining('Nothing is lost') });

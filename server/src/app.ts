@@ -1,21 +1,23 @@
 import type { Session } from '@neat-sill/core/contract';
 import cookieParser from 'cookie-parser';
-import express, { type Express } from 'express';
+import express, { type ErrorRequestHandler, type Express, type Request } from 'express';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { Database } from './db/database.ts';
-import { accountRoutes, identifyCaller } from './features/accounts/index.ts';
+import { accountRoutes, identifyCaller, networkOf } from './features/accounts/index.ts';
+import { noteRefusal } from './features/audit/index.ts';
 import { buyingRoutes, type SupplierFeed } from './features/buying/index.ts';
 import { jobRoutes } from './features/jobs/index.ts';
 import { paperRoutes } from './features/papers/index.ts';
+import { placeRoutes } from './features/places/index.ts';
 import { planningRoutes } from './features/plannings/index.ts';
-import { pictureRoutes } from './features/pictures/routes.ts';
+import { pictureRoutes } from './features/pictures/index.ts';
 import { shopRoutes } from './features/shop/index.ts';
 import { privateAnswers, refuseForgedWrites, securityHeaders } from './http/guards.ts';
 import { openApiDocument } from './http/openApi.ts';
-import { problemHandler, sendProblem } from './http/problem.ts';
+import { HttpProblem, problemHandler, sendProblem } from './http/problem.ts';
 import type { TaskQueue } from './queue/queue.ts';
 
 export interface AppParts {
@@ -26,6 +28,7 @@ export interface AppParts {
   readonly log: Logger;
   readonly secureCookies: boolean;
   readonly trustProxy: boolean;
+  /** How to sign in to the demo shop; told on this machine only. */
   readonly demoSignIn: Session['demoSignIn'];
   /** The built web application, or null where something else serves it. */
   readonly webFolder: string | null;
@@ -33,6 +36,33 @@ export interface AppParts {
 
 /** A job of 600 panes is some 0.7 MB; larger files than this are not job files. Before sign-in there is little to say. */
 const LARGEST_BODY = { signedIn: '20mb', nobody: '10kb' };
+
+/** Whether somebody asks from the machine itself, and not through a proxy that stands on it. */
+function isOnThisMachine(req: Request): boolean {
+  const from = req.socket.remoteAddress ?? '';
+  return (
+    /^(::1|(::ffff:)?127\.)/.test(from) &&
+    /^(localhost|127\.0\.0\.1|\[::1\])$/.test(req.hostname) &&
+    req.get('x-forwarded-for') === undefined &&
+    req.get('forwarded') === undefined
+  );
+}
+
+/** What somebody is refused for their role or shop is kept for the owner to see. */
+function refusalNotes(db: Database, now: () => Date, log: Logger): ErrorRequestHandler {
+  return (error: unknown, req, res, next) => {
+    const caller = res.locals.caller;
+    if (caller && error instanceof HttpProblem && (error.status === 403 || error.status === 404)) {
+      const { shopId, id: personId } = caller.person;
+      const about = `${req.method} ${req.path}`.slice(0, 200);
+      const place = networkOf(req.ip ?? '');
+      db.inShop(shopId, (tx) => noteRefusal(tx, { shopId, at: now(), personId, about, place })).catch(
+        (failure: unknown) => log.warn({ err: failure }, 'a refusal was not noted'),
+      );
+    }
+    next(error);
+  };
+}
 
 /** Puts the application together without a port, so that tests can call it. It keeps no state between requests. */
 export function makeApp(parts: AppParts): Express {
@@ -58,17 +88,23 @@ export function makeApp(parts: AppParts): Express {
     res.status(there ? 200 : 503).json({ database: there ? 'there' : 'away' });
   });
   api.get('/openapi.json', (_req, res) => void res.json(openApiDocument()));
-  const sessionSettings = { db, now, secureCookies: parts.secureCookies };
+  const sessionSettings = {
+    db,
+    now,
+    secureCookies: parts.secureCookies,
+    demoSignIn: (req: Request) => (isOnThisMachine(req) ? parts.demoSignIn : null),
+  };
   const read = (limit: string) => express.json({ limit, type: 'application/json' });
   const [readLarge, readSmall] = [read(LARGEST_BODY.signedIn), read(LARGEST_BODY.nobody)];
   api.use(privateAnswers, cookieParser(), identifyCaller(sessionSettings), refuseForgedWrites);
   api.use((req, res, next) => (res.locals.caller ? readLarge : readSmall)(req, res, next));
-  api.use(accountRoutes(sessionSettings, parts.demoSignIn));
-  api.use(shopRoutes(db), jobRoutes(db, now), paperRoutes(db, queue, now), pictureRoutes(db, now));
-  api.use(planningRoutes(db, queue, now), buyingRoutes(db, parts.suppliers));
+  api.use(accountRoutes(sessionSettings));
+  api.use(shopRoutes(db, now), jobRoutes(db, now), paperRoutes(db, queue, now), pictureRoutes(db, now));
+  api.use(planningRoutes(db, queue, now), buyingRoutes(db, parts.suppliers), placeRoutes());
   api.use((_req, res) => {
     sendProblem(res, 404, { title: 'Not found', detail: 'There is nothing at this address.' });
   });
+  api.use(refusalNotes(db, now, log));
   app.use('/api', api);
 
   const { webFolder } = parts;

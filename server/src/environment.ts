@@ -1,20 +1,30 @@
 import { z } from 'zod';
 
+const isLoopback = (host: string) => host === 'localhost' || host === '::1' || host.startsWith('127.');
+
 const yesNo = z.enum(['yes', 'no']);
 
-const environmentSchema = z.object({
-  DATABASE_URL: z.string().startsWith('postgres', 'DATABASE_URL must be a postgres:// address'),
-  HOST: z.string().default('127.0.0.1'),
-  PORT: z.coerce.number().int().min(0).max(65535).default(4173),
-  WEB_FOLDER: z.string().optional(),
-  LOG_LEVEL: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('warn'),
-  /** `yes` behind HTTPS. */
-  SECURE_COOKIES: yesNo.default('no'),
-  /** `yes` behind one reverse proxy that sets X-Forwarded-For. */
-  TRUST_PROXY: yesNo.default('no'),
-  /** `yes` shows on the sign-in page how to sign in to the demo shop. */
-  DEMO: yesNo.default('no'),
-});
+const environmentSchema = z
+  .object({
+    DATABASE_URL: z.string().startsWith('postgres', 'DATABASE_URL must be a postgres:// address'),
+    HOST: z.string().default('127.0.0.1'),
+    PORT: z.coerce.number().int().min(0).max(65535).default(4173),
+    WEB_FOLDER: z.string().optional(),
+    LOG_LEVEL: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('warn'),
+    /** `yes` behind HTTPS. */
+    SECURE_COOKIES: yesNo.default('no'),
+    /** `yes` behind one reverse proxy that sets X-Forwarded-For. */
+    TRUST_PROXY: yesNo.default('no'),
+    /** Where people find Neat Sill, as https://sill.brindle-rook.example: for links and for codes on labels. */
+    PUBLIC_ADDRESS: z.url({ protocol: /^https?$/ }).optional(),
+    /** `yes` shows on the sign-in page how to sign in to the demo shop. */
+    DEMO: yesNo.default('no'),
+  })
+  .refine(({ DEMO, HOST, TRUST_PROXY }) => DEMO === 'no' || (TRUST_PROXY === 'no' && isLoopback(HOST)), {
+    path: ['DEMO'],
+    message:
+      'the demo shop’s password is known to everybody, so the demo runs on this machine only: set NEAT_SILL_DEMO=no for a server that others reach',
+  });
 
 /** What the processes are told from outside; a missing or wrong variable ends them with a sentence. */
 export function readEnvironment(variables: NodeJS.ProcessEnv): z.infer<typeof environmentSchema> {

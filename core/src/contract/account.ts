@@ -5,6 +5,8 @@ export const signInSchema = z
   .strictObject({
     email: z.string().trim().toLowerCase().min(3, 'Type your e-mail address').max(200),
     password: z.string().min(1, 'Type your password').max(200),
+    /** Of the authenticator, where the account asks for one. */
+    code: z.string().trim().max(20).default(''),
   })
   .meta({ id: 'SignIn' });
 
@@ -15,6 +17,8 @@ export const personSchema = z
     role: z.enum(ROLES),
     shop: z.string(),
     unit: z.enum(['mm', 'in']),
+    /** The shop asks owners for a second factor, and this one has none yet: nothing else is allowed before. */
+    mustSetCode: z.boolean().default(false),
   })
   .meta({ id: 'Person' });
 
@@ -23,6 +27,8 @@ export const sessionSchema = z
   .strictObject({
     person: personSchema.nullable(),
     csrfToken: z.string(),
+    /** Failed tries to sign in as this person since the sign-in before this one. */
+    failedBefore: z.int().default(0),
     demoSignIn: z.strictObject({ email: z.string(), password: z.string() }).nullable(),
   })
   .meta({ id: 'Session' });

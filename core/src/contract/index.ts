@@ -35,6 +35,26 @@ export {
   type SentEdit,
   type StaleRecord,
 } from './jobs.ts';
+export { AUDIT_KINDS, type AuditKind, type AuditPage } from './audit.ts';
+export {
+  SHORTEST_PASSWORD,
+  invitationSchema,
+  useLinkSchema,
+  type Account,
+  type LinkAnswer,
+  type People,
+  type UseLink,
+} from './people.ts';
+export type { Town } from './places.ts';
+export {
+  NEW_SHOP_DETAILS,
+  PAPER_SIZES,
+  currencySchema,
+  saveShopSchema,
+  shopDetailsSchema,
+  type Shop,
+  type ShopDetails,
+} from './shopDetails.ts';
 export { RULES_OF_ROLES } from './roles.ts';
 export { problemSchema, type Problem } from './problem.ts';
 export {
@@ -62,6 +82,7 @@ export {
   supplierAnswersSchema,
   type SupplierAnswers,
 } from './buying.ts';
-export { operations, type Operation } from './operations.ts';
+export type { Operation } from './operation.ts';
+export { operations } from './operations.ts';
 export { rackEntrySchema, saveRackSchema, type RackEntry, type SaveRack } from './rack.ts';
 export { RACK_COLUMNS, linesOfRack, readRackLines, type ReadRack } from './rackSheet.ts';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { preferencesSchema, sessionSchema, signInSchema } from './account.ts';
+import { accountOperations } from './accountOperations.ts';
+import { byJobId, noParams, nothing, operation } from './operation.ts';
 import {
   editAnswerSchema,
   importJobSchema,
@@ -11,9 +12,12 @@ import {
   paperSchema,
   sentEditSchema,
 } from './jobs.ts';
+import { auditPageSchema } from './audit.ts';
 import { askSuppliersSchema, filmWantedSchema, supplierAnswersSchema } from './buying.ts';
 import { lastPlanningSchema, newPlanningSchema, planningSchema } from './plannings.ts';
+import { townSchema, townsSchema } from './places.ts';
 import { saveRackSchema, savedRackSchema } from './rack.ts';
+import { saveShopSchema, shopSchema } from './shopDetails.ts';
 import {
   saveFilmsSchema,
   savedFilmsSchema,
@@ -22,73 +26,61 @@ import {
   storedRuleSetSchema,
 } from './shop.ts';
 
-/** One operation of the HTTP API: what the server validates, the client calls, and the OpenAPI document describes. */
-export interface Operation<
-  Params extends z.ZodType = z.ZodType,
-  Body extends z.ZodType = z.ZodType,
-  Answer extends z.ZodType = z.ZodType,
-> {
-  readonly method: 'get' | 'post' | 'put' | 'delete';
-  /** Below /api, parameters as `:name`. */
-  readonly path: string;
-  readonly summary: string;
-  readonly access: 'anyone' | 'signedIn';
-  readonly status: 200 | 201 | 202;
-  readonly params: Params;
-  readonly body: Body;
-  readonly answer: Answer;
-}
-
-const nothing = z.undefined();
-const noParams = z.object({});
-const byId = z.object({ id: z.uuid('This is not the id of a job') });
-
-function operation<Params extends z.ZodType, Body extends z.ZodType, Answer extends z.ZodType>(
-  described: Operation<Params, Body, Answer>,
-): Operation<Params, Body, Answer> {
-  return described;
-}
-
 export const operations = {
-  session: operation({
+  ...accountOperations,
+  shop: operation({
     method: 'get',
-    path: '/session',
-    summary: 'Who is signed in',
-    access: 'anyone',
-    status: 200,
-    params: noParams,
-    body: nothing,
-    answer: sessionSchema,
-  }),
-  signIn: operation({
-    method: 'post',
-    path: '/session',
-    summary: 'Sign in',
-    access: 'anyone',
-    status: 201,
-    params: noParams,
-    body: signInSchema,
-    answer: sessionSchema,
-  }),
-  signOut: operation({
-    method: 'delete',
-    path: '/session',
-    summary: 'Sign out',
+    path: '/shop',
+    summary: 'What the shop says of itself: address, currency, paper, texts',
     access: 'signedIn',
     status: 200,
     params: noParams,
     body: nothing,
-    answer: sessionSchema,
+    answer: shopSchema,
   }),
-  savePreferences: operation({
+  saveShop: operation({
     method: 'put',
-    path: '/session/preferences',
-    summary: 'Choose millimetres or inches',
+    path: '/shop',
+    summary: 'Change what the shop says of itself; 409 when somebody has changed it since',
     access: 'signedIn',
     status: 200,
     params: noParams,
-    body: preferencesSchema,
-    answer: preferencesSchema,
+    body: saveShopSchema,
+    answer: shopSchema,
+  }),
+  auditLog: operation({
+    method: 'get',
+    path: '/audit-log/:before',
+    summary:
+      'What was done about accounts and the shop’s data, latest first; `before` is 0 for the first page',
+    access: 'signedIn',
+    status: 200,
+    params: z.object({ before: z.coerce.number('A whole number').int().min(0) }),
+    body: nothing,
+    answer: auditPageSchema,
+  }),
+  townsLike: operation({
+    method: 'get',
+    path: '/towns/:typed',
+    summary: 'Larger towns whose name begins as typed; after a comma province or country',
+    access: 'signedIn',
+    status: 200,
+    params: z.object({ typed: z.string().max(120) }),
+    body: nothing,
+    answer: townsSchema,
+  }),
+  nearestTown: operation({
+    method: 'get',
+    path: '/nearest-town/:latitude/:longitude',
+    summary: 'The larger town that is nearest to a place, with its time zone',
+    access: 'signedIn',
+    status: 200,
+    params: z.object({
+      latitude: z.coerce.number().min(-90).max(90),
+      longitude: z.coerce.number().min(-180).max(180),
+    }),
+    body: nothing,
+    answer: townSchema,
   }),
   shopBook: operation({
     method: 'get',
@@ -166,7 +158,7 @@ export const operations = {
     summary: 'A job with its records and their versions',
     access: 'signedIn',
     status: 200,
-    params: byId,
+    params: byJobId,
     body: nothing,
     answer: jobAnswerSchema,
   }),
@@ -176,7 +168,7 @@ export const operations = {
     summary: 'Write an edit; 409 with what stands now when a record has been changed since',
     access: 'signedIn',
     status: 200,
-    params: byId,
+    params: byJobId,
     body: sentEditSchema,
     answer: editAnswerSchema,
   }),
@@ -206,7 +198,7 @@ export const operations = {
     summary: 'Have cuts planned on the server; what is still being planned for the job is stopped',
     access: 'signedIn',
     status: 202,
-    params: byId,
+    params: byJobId,
     body: newPlanningSchema,
     answer: planningSchema,
   }),
@@ -229,7 +221,7 @@ export const operations = {
     summary: 'Stop the planning of a job; its best plan so far is kept',
     access: 'signedIn',
     status: 200,
-    params: byId,
+    params: byJobId,
     body: z.strictObject({}),
     answer: lastPlanningSchema,
   }),
@@ -239,7 +231,7 @@ export const operations = {
     summary: 'Have a PDF made: cut list or care sheet',
     access: 'signedIn',
     status: 202,
-    params: byId,
+    params: byJobId,
     body: newPaperSchema,
     answer: paperSchema,
   }),
@@ -249,7 +241,7 @@ export const operations = {
     summary: 'Whether a PDF is ready; fetch it at /papers/{id}/pdf',
     access: 'signedIn',
     status: 200,
-    params: byId,
+    params: byJobId,
     body: nothing,
     answer: paperSchema,
   }),

@@ -10,6 +10,8 @@ export const problemSchema = z
     /** What happened and how to mend it, in a sentence for people. */
     detail: z.string(),
     errors: z.array(z.strictObject({ path: z.string(), message: z.string() })).optional(),
+    /** Signing in goes on with a code of the authenticator. */
+    codeNeeded: z.boolean().optional(),
     stale: z.array(staleRecordSchema).optional(),
   })
   .meta({ id: 'Problem' });

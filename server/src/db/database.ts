@@ -15,6 +15,13 @@ export interface Database {
   readonly close: () => Promise<void>;
 }
 
+/** Goes on in a transaction as a shop: where signing in or a link has told which. */
+export async function enterShop(tx: Tx, shopId: string): Promise<void> {
+  await tx.execute(setting('app.shop_id', shopId));
+}
+
+const setting = (name: string, value: string) => sql`select set_config(${name}, ${value}, true)`;
+
 /** Opens a pool whose connections act as the role that row-level security holds for. */
 export function openDatabase(url: string, onLostConnection: (error: Error) => void): Database {
   const pool = new Pool({
@@ -28,11 +35,10 @@ export function openDatabase(url: string, onLostConnection: (error: Error) => vo
   pool.on('connect', (client) => client.on('error', onLostConnection));
   pool.on('error', () => undefined);
   const db = drizzle(pool, { schema, casing: 'snake_case' });
-  const setting = (name: string, value: string) => sql`select set_config(${name}, ${value}, true)`;
   return {
     inShop: (shopId, work) =>
       db.transaction(async (tx) => {
-        await tx.execute(setting('app.shop_id', shopId));
+        await enterShop(tx, shopId);
         return work(tx);
       }),
     forSignIn: (work) =>

@@ -15,13 +15,17 @@ const APP_ROLE = `
   exception when duplicate_object or unique_violation then null; -- another database of the cluster made it just now
   end $$;
   do $$ begin
-    if not pg_has_role(current_user, 'neat_sill_app', 'member') then
+    if not exists (
+      select from pg_auth_members where roleid = 'neat_sill_app'::regrole and member = quote_ident(current_user)::regrole
+    ) then
       execute format('grant neat_sill_app to %I', current_user);
     end if;
+  exception when unique_violation then null; -- as above
   end $$;`;
 const APP_GRANTS = `
   grant usage on schema public to neat_sill_app;
   grant select, insert, update, delete on all tables in schema public to neat_sill_app;
+  revoke update, delete, truncate on audit_log from neat_sill_app; -- what is written there stays
   alter default privileges in schema public grant select, insert, update, delete on tables to neat_sill_app;
   grant usage on all sequences in schema public to neat_sill_app;
   grant usage, create on schema pgboss to neat_sill_app;

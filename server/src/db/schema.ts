@@ -1,9 +1,11 @@
 import type { Film } from '@neat-sill/core/film';
-import { PAPER_KINDS, type SentEdit } from '@neat-sill/core/contract';
+import { AUDIT_KINDS, PAPER_KINDS, type SentEdit, type ShopDetails } from '@neat-sill/core/contract';
 import { RECORD_KINDS } from '@neat-sill/core/job';
 import { ROLES } from '@neat-sill/core/record';
 import type { RuleSet } from '@neat-sill/core/rules';
+import { sql } from 'drizzle-orm';
 import {
+  bigserial,
   customType,
   index,
   integer,
@@ -13,6 +15,7 @@ import {
   serial,
   text,
   timestamp,
+  uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
 
@@ -29,17 +32,36 @@ export const shops = pgTable('shops', {
   id: uuid().primaryKey(),
   name: text().notNull(),
   createdAt: moment().notNull(),
+  /** Address, telephone, currency and the like; null until the owner fills it in. */
+  details: jsonb().$type<ShopDetails>(),
+  version: integer().notNull().default(1),
+  /** PNG, as it stands on the papers. */
+  logo: bytes(),
 });
 
-export const people = pgTable('people', {
-  id: uuid().primaryKey(),
-  shopId: shopId(),
-  email: text().notNull().unique(),
-  name: text().notNull(),
-  role: text({ enum: ROLES }).notNull(),
-  unit: text({ enum: ['mm', 'in'] }).notNull(),
-  passwordHash: text().notNull(),
-});
+export const people = pgTable(
+  'people',
+  {
+    id: uuid().primaryKey(),
+    shopId: shopId(),
+    email: text().notNull(),
+    name: text().notNull(),
+    role: text({ enum: ROLES }).notNull(),
+    unit: text({ enum: ['mm', 'in'] }).notNull(),
+    passwordHash: text().notNull(),
+    /** Removed people keep their row, since what they did names them; their e-mail address is free again. */
+    removedAt: moment(),
+    /** Second factor (RFC 6238), base32; null where none is asked for. */
+    codeSecret: text(),
+    /** The time step of the last code taken: no code is taken twice. */
+    codeStep: integer().notNull().default(0),
+  },
+  (table) => [
+    uniqueIndex('people_email')
+      .on(table.email)
+      .where(sql`removed_at is null`),
+  ],
+);
 
 export const sessions = pgTable(
   'sessions',
@@ -51,8 +73,62 @@ export const sessions = pgTable(
       .references(() => people.id),
     csrfToken: text().notNull(),
     expiresAt: moment().notNull(),
+    /** What people tell a session by, and sign it out by. */
+    id: uuid().notNull().defaultRandom(),
+    device: text().notNull().default(''),
+    openedAt: moment().notNull().defaultNow(),
+    lastSeenAt: moment().notNull().defaultNow(),
+    /** Failed tries for this account between its last sign-in and this one. */
+    failedBefore: integer().notNull().default(0),
   },
-  (table) => [index().on(table.expiresAt)],
+  (table) => [index().on(table.expiresAt), index().on(table.personId)],
+);
+
+/** Devices from which somebody has signed in with a password: a brake on the account does not hold for them. */
+export const knownDevices = pgTable(
+  'known_devices',
+  {
+    tokenHash: text().notNull(),
+    shopId: shopId(),
+    personId: uuid()
+      .notNull()
+      .references(() => people.id),
+    lastSeenAt: moment().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.tokenHash, table.personId] }), index().on(table.personId)],
+);
+
+/** Links that work once: to begin a shop, to join one, to choose a new password. Only the hash of the token is kept. */
+export const links = pgTable('links', {
+  tokenHash: text().primaryKey(),
+  id: uuid().notNull().defaultRandom(),
+  kind: text({ enum: ['shop', 'invitation', 'password'] }).notNull(),
+  /** Null while the shop is still to be made. */
+  shopId: uuid().references(() => shops.id),
+  /** Who joins; null for a password. */
+  invited: jsonb().$type<{ name: string; email: string; role: (typeof ROLES)[number] }>(),
+  /** Whose password it is; null for the others. */
+  personId: uuid().references(() => people.id),
+  expiresAt: moment().notNull(),
+});
+
+/** What was done about accounts and the shop's own data, for the owner to read. Nobody changes or deletes it. */
+export const auditLog = pgTable(
+  'audit_log',
+  {
+    number: bigserial({ mode: 'number' }).primaryKey(),
+    shopId: shopId(),
+    at: moment().notNull(),
+    /** Who did it; null for a try to sign in, and for operators. */
+    personId: uuid().references(() => people.id),
+    kind: text({ enum: AUDIT_KINDS }).notNull(),
+    /** What it is about, in a few words that name nobody. */
+    about: text().notNull(),
+    /** Whom it is about, where it is not the one who did it: by id, so that erasing a name erases it here too. */
+    aboutPersonId: uuid().references(() => people.id),
+    place: text().notNull().default(''),
+  },
+  (table) => [index().on(table.shopId, table.number), index().on(table.personId, table.kind, table.at)],
 );
 
 export const films = pgTable(

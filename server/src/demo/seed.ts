@@ -1,8 +1,9 @@
 import { hash } from '@node-rs/argon2';
-import { DEFAULT_RULE_SETS } from '@neat-sill/core/rules';
+import type { ShopDetails } from '@neat-sill/core/contract';
 import type { Database, Tx } from '../db/database.ts';
-import { films, people, ruleSets, shops, stock } from '../db/schema.ts';
+import { films, people, shops, stock } from '../db/schema.ts';
 import { insertJob } from '../features/jobs/index.ts';
+import { insertEmptyShop } from '../features/shop/index.ts';
 import { DEMO_FILMS } from './films.ts';
 import { DEMO_JOBS } from './jobs.ts';
 import { DEMO_RACK } from './rack.ts';
@@ -11,6 +12,7 @@ import { DEMO_PEOPLE, DEMO_SHOP, DEMO_SIGN_IN } from './people.ts';
 export interface NewShop {
   readonly id: string;
   readonly name: string;
+  readonly details: ShopDetails | null;
   readonly people: readonly {
     id: string;
     email: string;
@@ -24,7 +26,7 @@ export interface NewShop {
 export async function insertShop(tx: Tx, shop: NewShop, now: Date): Promise<void> {
   const shopId = shop.id;
   const passwordHash = await hash(shop.password);
-  await tx.insert(shops).values({ id: shopId, name: shop.name, createdAt: now });
+  await insertEmptyShop(tx, shop, now);
   await tx
     .insert(people)
     .values(shop.people.map((person) => ({ ...person, shopId, unit: 'mm' as const, passwordHash })));
@@ -34,11 +36,6 @@ export async function insertShop(tx: Tx, shop: NewShop, now: Date): Promise<void
   await tx
     .insert(stock)
     .values(DEMO_RACK.map(({ entry, lot, place }) => ({ shopId, id: entry.id, data: entry, lot, place })));
-  await tx
-    .insert(ruleSets)
-    .values(
-      DEFAULT_RULE_SETS.map((rules, place) => ({ shopId, id: rules.id, place, version: 1, data: rules })),
-    );
 }
 
 /** Fills an empty database with the demo shop; a database with a shop in it is left as it is. */

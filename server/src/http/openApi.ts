@@ -15,7 +15,7 @@ function describe(
   return {
     operationId: name,
     summary,
-    ...(access === 'signedIn' ? { security: [{ session: [] }] } : {}),
+    ...(access !== 'anyone' ? { security: [{ session: [] }] } : {}),
     ...(hasParams ? { requestParams: { path: params } } : {}),
     ...(body instanceof z.ZodUndefined
       ? {}

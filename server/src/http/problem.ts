@@ -7,6 +7,7 @@ interface ProblemDetails {
   readonly detail: string;
   readonly errors?: readonly { readonly path: string; readonly message: string }[];
   readonly stale?: readonly StaleRecord[];
+  readonly codeNeeded?: boolean;
   readonly retryAfterSeconds?: number;
 }
 

@@ -8,6 +8,7 @@ import { HttpProblem } from './problem.ts';
 export interface Caller {
   readonly person: Person & { readonly shopId: string };
   readonly csrfToken: string;
+  readonly failedBefore: number;
   readonly sessionHash: string;
 }
 
@@ -76,11 +77,22 @@ export function openRoute<P extends z.ZodType, B extends z.ZodType, A extends z.
   handle(router, operation, work);
 }
 
-/** The signed-in caller of a request; a 401 where there is none. */
-export function callerOf(res: Response): Caller {
+/** Whoever is signed in; a 401 where nobody is. */
+function anyCallerOf(res: Response): Caller {
   const caller = res.locals.caller;
   if (!caller)
     throw new HttpProblem(401, { title: 'Not signed in', detail: 'Sign in first; what you did waits here.' });
+  return caller;
+}
+
+/** The signed-in caller of a request, who may work; a 401 where there is none. */
+export function callerOf(res: Response): Caller {
+  const caller = anyCallerOf(res);
+  if (caller.person.mustSetCode)
+    throw new HttpProblem(403, {
+      title: 'A second factor first',
+      detail: 'Your shop asks owners for a second factor: set it under Your account, then go on.',
+    });
   return caller;
 }
 
@@ -90,5 +102,6 @@ export function signedInRoute<P extends z.ZodType, B extends z.ZodType, A extend
   operation: AnyOperation<P, B, A>,
   work: (call: Call<z.output<P>, z.output<B>> & { readonly caller: Caller }) => Promise<z.input<A>>,
 ): void {
-  handle(router, operation, (call) => work({ ...call, caller: callerOf(call.res) }));
+  const find = operation.access === 'ownAccount' ? anyCallerOf : callerOf;
+  handle(router, operation, (call) => work({ ...call, caller: find(call.res) }));
 }

@@ -12,10 +12,15 @@ export interface Answer {
 
 /** Somebody who calls the API, with a session of their own once signed in. */
 export class ApiCaller {
-  private cookie = '';
+  /** As a browser keeps them. */
+  readonly cookies = new Map<string, string>();
   csrfToken = '';
 
   constructor(private readonly server: TestServer) {}
+
+  get cookie(): string {
+    return [...this.cookies].map((pair) => pair.join('=')).join('; ');
+  }
 
   async call(
     method: string,
@@ -27,14 +32,16 @@ export class ApiCaller {
       method,
       headers: {
         ...(body === undefined ? {} : { 'content-type': 'application/json' }),
-        ...(this.cookie ? { cookie: this.cookie } : {}),
+        ...(this.cookies.size > 0 ? { cookie: this.cookie } : {}),
         ...(this.csrfToken ? { 'x-csrf-token': this.csrfToken } : {}),
         ...headers,
       },
       ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
     });
-    const cookie = response.headers.getSetCookie()[0];
-    if (cookie) this.cookie = cookie.split(';')[0] ?? '';
+    for (const cookie of response.headers.getSetCookie()) {
+      const [name = '', value = ''] = (cookie.split(';')[0] ?? '').split(/=(.*)/s);
+      this.cookies.set(name, value);
+    }
     const text = await response.text();
     const type = response.headers.get('content-type');
     return {
@@ -49,8 +56,8 @@ export class ApiCaller {
   post = (path: string, body: unknown) => this.call('POST', path, body);
   put = (path: string, body: unknown) => this.call('PUT', path, body);
 
-  async signIn(email: string, password = PASSWORD): Promise<Answer> {
-    const answer = await this.post('/session', { email, password });
+  async signIn(email: string, password = PASSWORD, code = ''): Promise<Answer> {
+    const answer = await this.post('/session', { email, password, code });
     if (answer.status === 201) this.csrfToken = answer.body.csrfToken;
     return answer;
   }

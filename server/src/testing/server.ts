@@ -25,6 +25,7 @@ export interface TestServer {
   readonly sent: QueuedTasks['paper'][];
   readonly plannings: QueuedTasks['planning'][];
   readonly makeShop: () => Promise<TestShop>;
+  readonly moveClock: (to: Date) => void;
   readonly stop: () => Promise<void>;
 }
 
@@ -50,8 +51,9 @@ export async function makeDatabase(): Promise<{ url: string; drop: () => Promise
   return { url: url.href, drop };
 }
 
-/** The application on a database and a port of its own. */
-export async function startTestServer(): Promise<TestServer> {
+/** The application on a database and a port of its own; its clock stands until a test moves it. */
+export async function startTestServer({ trustProxy = false } = {}): Promise<TestServer> {
+  let now = testNow;
   const { url, drop } = await makeDatabase();
   await migrateDatabase(url);
   const db = openDatabase(url, () => undefined);
@@ -71,10 +73,10 @@ export async function startTestServer(): Promise<TestServer> {
       () => 0.5,
       () => Promise.resolve(),
     ),
-    now: () => testNow,
+    now: () => now,
     log: pino({ level: 'silent' }),
     secureCookies: false,
-    trustProxy: false,
+    trustProxy,
     demoSignIn: null,
     webFolder: null,
   });
@@ -98,10 +100,13 @@ export async function startTestServer(): Promise<TestServer> {
         role,
       }));
       await db.inShop(id, (tx) =>
-        insertShop(tx, { id, name: 'Brindle & Rook', people, password: PASSWORD }, testNow),
+        insertShop(tx, { id, name: 'Brindle & Rook', details: null, people, password: PASSWORD }, testNow),
       );
       const emails = Object.fromEntries(people.map(({ role, email }) => [role, email]));
       return { id, emails: emails as TestShop['emails'] };
+    },
+    moveClock: (to) => {
+      now = to;
     },
     stop: async () => {
       server.closeAllConnections();

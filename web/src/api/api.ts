@@ -18,7 +18,7 @@ const serverQuery = fetchBaseQuery({
 
 /** Answers that are kept on the device, so that work goes on without network or database. */
 const KEPT_ANSWERS = new Set(
-  [operations.session, operations.shopBook, operations.jobs].map(({ path }) => path),
+  [operations.session, operations.shopBook, operations.jobs, operations.shop].map(({ path }) => path),
 );
 
 const baseQuery: typeof serverQuery = async (args, api, extra) => {
@@ -72,6 +72,14 @@ const sentToJob = <Of extends Name>(name: Of) => ({
     request(operations[name], { id: jobId }, body),
   ...answerTo(name),
 });
+const sentToId = <Of extends Name>(name: Of) => ({
+  query: ({ id, body }: ToId<Of>) => request(operations[name], { id }, body),
+  ...answerTo(name),
+});
+interface ToId<Of extends Name> {
+  readonly id: string;
+  readonly body: Body<Of>;
+}
 interface ToJob<Of extends Name> {
   readonly jobId: string;
   readonly body: Body<Of>;
@@ -89,7 +97,7 @@ const keepsToken = {
 export const api = createApi({
   reducerPath: 'api',
   baseQuery,
-  tagTypes: ['Session', 'Jobs', 'ShopBook'],
+  tagTypes: ['Session', 'Jobs', 'ShopBook', 'Shop', 'People', 'Account', 'Audit'],
   endpoints: (build) => ({
     session: build.query<Answer<'session'>, void>({
       ...asked('session'),
@@ -117,6 +125,86 @@ export const api = createApi({
         );
         await queryFulfilled.catch(patch.undo);
       },
+    }),
+    lookAtLink: build.query<Answer<'lookAtLink'>, Body<'lookAtLink'>>({
+      ...sent('lookAtLink'),
+      keepUnusedDataFor: 0,
+    }),
+    useLink: build.mutation<Answer<'useLink'>, Body<'useLink'>>({
+      ...sent('useLink'),
+      ...keepsToken,
+      invalidatesTags: (answer) => (answer ? ['Session', 'Jobs', 'ShopBook', 'Shop'] : []),
+    }),
+    account: build.query<Answer<'account'>, void>({
+      ...asked('account'),
+      providesTags: ['Account'],
+      keepUnusedDataFor: 0,
+    }),
+    changePassword: build.mutation<Answer<'changePassword'>, Body<'changePassword'>>({
+      ...sent('changePassword'),
+      invalidatesTags: ['Account'],
+    }),
+    signOutElsewhere: build.mutation<Answer<'signOutElsewhere'>, void>({
+      ...asked('signOutElsewhere'),
+      invalidatesTags: ['Account'],
+    }),
+    signOutDevice: build.mutation<Answer<'signOutDevice'>, string>({
+      ...askedById('signOutDevice'),
+      invalidatesTags: ['Account'],
+    }),
+    newCode: build.mutation<Answer<'newCode'>, Body<'newCode'>>(sent('newCode')),
+    confirmCode: build.mutation<Answer<'confirmCode'>, Body<'confirmCode'>>({
+      ...sent('confirmCode'),
+      invalidatesTags: ['Account', 'Session', 'People'],
+    }),
+    dropCode: build.mutation<Answer<'dropCode'>, Body<'dropCode'>>({
+      ...sent('dropCode'),
+      invalidatesTags: ['Account', 'Session', 'People'],
+    }),
+    people: build.query<Answer<'people'>, void>({ ...asked('people'), providesTags: ['People'] }),
+    invite: build.mutation<Answer<'invite'>, Body<'invite'>>({
+      ...sent('invite'),
+      invalidatesTags: ['People', 'Audit'],
+    }),
+    withdrawInvitation: build.mutation<Answer<'withdrawInvitation'>, string>({
+      ...askedById('withdrawInvitation'),
+      invalidatesTags: ['People', 'Audit'],
+    }),
+    changeRole: build.mutation<Answer<'changeRole'>, ToId<'changeRole'>>({
+      ...sentToId('changeRole'),
+      invalidatesTags: ['People', 'Audit', 'Session'],
+    }),
+    removePerson: build.mutation<Answer<'removePerson'>, ToId<'removePerson'>>({
+      ...sentToId('removePerson'),
+      invalidatesTags: ['People', 'Audit'],
+    }),
+    resetPassword: build.mutation<Answer<'resetPassword'>, ToId<'resetPassword'>>({
+      ...sentToId('resetPassword'),
+      invalidatesTags: ['People', 'Audit'],
+    }),
+    auditLog: build.query<Answer<'auditLog'>, number>({
+      ...answerTo('auditLog'),
+      query: (before) => request(operations.auditLog, { before: String(before) }),
+      providesTags: ['Audit'],
+      keepUnusedDataFor: 0,
+    }),
+    townsLike: build.query<Answer<'townsLike'>, string>({
+      ...answerTo('townsLike'),
+      query: (typed) => request(operations.townsLike, { typed }),
+    }),
+    nearestTown: build.query<Answer<'nearestTown'>, { latitude: number; longitude: number }>({
+      ...answerTo('nearestTown'),
+      query: ({ latitude, longitude }) =>
+        request(operations.nearestTown, { latitude: String(latitude), longitude: String(longitude) }),
+    }),
+    shop: build.query<Answer<'shop'>, void>({ ...asked('shop'), providesTags: ['Shop'] }),
+    saveShop: build.mutation<Answer<'saveShop'>, Body<'saveShop'>>({
+      ...sent('saveShop'),
+      invalidatesTags: (answer) => (answer ? ['Shop', 'Session', 'Audit'] : []),
+    }),
+    saveLogo: build.mutation<unknown, Blob>({
+      query: (body) => ({ url: '/shop/logo', method: 'PUT', body, headers: { 'content-type': body.type } }),
+      invalidatesTags: ['Shop', 'Audit'],
     }),
     shopBook: build.query<Answer<'shopBook'>, void>({ ...asked('shopBook'), providesTags: ['ShopBook'] }),
     saveFilms: build.mutation<Answer<'saveFilms'>, Body<'saveFilms'>>({
@@ -187,6 +275,27 @@ export const {
   useSignInMutation,
   useSignOutMutation,
   useSavePreferencesMutation,
+  useLookAtLinkQuery,
+  useUseLinkMutation,
+  useAccountQuery,
+  useChangePasswordMutation,
+  useSignOutElsewhereMutation,
+  useSignOutDeviceMutation,
+  useNewCodeMutation,
+  useConfirmCodeMutation,
+  useDropCodeMutation,
+  usePeopleQuery,
+  useInviteMutation,
+  useWithdrawInvitationMutation,
+  useChangeRoleMutation,
+  useRemovePersonMutation,
+  useResetPasswordMutation,
+  useAuditLogQuery,
+  useShopQuery,
+  useTownsLikeQuery,
+  useLazyNearestTownQuery,
+  useSaveShopMutation,
+  useSaveLogoMutation,
   useShopBookQuery,
   useSaveFilmsMutation,
   useSaveRackMutation,
@@ -233,4 +342,9 @@ export function sentenceOf(error: ApiError): string {
     problemOf(error)?.detail ??
     'Something went wrong on the server. Try again; if it stays so, tell whoever runs it.'
   );
+}
+
+/** What the server says of one field of what was sent. */
+export function fieldProblemOf(error: ApiError | undefined, path: string): string | undefined {
+  return error && problemOf(error)?.errors?.find((each) => each.path === path)?.message;
 }

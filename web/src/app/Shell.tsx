@@ -1,4 +1,6 @@
 import { sameData } from '@neat-sill/core/record';
+import { RULES_OF_ROLES } from '@neat-sill/core/contract';
+import { countOf } from '@neat-sill/core/units';
 import { HEADER_ID, headerOf } from '@neat-sill/core/job';
 import { DropdownMenu } from 'radix-ui';
 import { Command as CommandIcon, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
@@ -73,6 +75,11 @@ function PersonMenu({ name, shop }: { name: string; shop: string }) {
           <DropdownMenu.Label className="px-3 py-2 text-sm text-quiet">
             {name}, {shop}
           </DropdownMenu.Label>
+          <DropdownMenu.Item asChild>
+            <Link to="/account" className="flex min-h-11 items-center px-3 data-highlighted:bg-edge-tint">
+              Your account
+            </Link>
+          </DropdownMenu.Item>
           <DropdownMenu.Item
             onSelect={turn}
             className="flex min-h-11 items-center gap-2 px-3 data-highlighted:bg-edge-tint"
@@ -167,6 +174,25 @@ function JobHead() {
   );
 }
 
+/** Tells somebody that others have tried to sign in as them. */
+function FailedTries({ count }: { count: number }) {
+  const [seen, setSeen] = useState(false);
+  if (count === 0 || seen) return null;
+  return (
+    <Note tone="doubt" role="status">
+      {countOf(count, 'failed try', 'failed tries')} to sign in as you since you last did. If that was not
+      you,{' '}
+      <Link className="underline" to="/account">
+        change your password
+      </Link>
+      .{' '}
+      <Button size="low" onClick={() => setSeen(true)}>
+        It was me
+      </Button>
+    </Note>
+  );
+}
+
 /** The head of every page, and the way to the sign-in page where nobody is signed in. */
 export function Shell() {
   const { data, error, isLoading, refetch } = useSessionQuery();
@@ -193,6 +219,8 @@ export function Shell() {
     );
   if (!data?.person) return <Navigate to="/sign-in" state={{ from: location.pathname }} replace />;
   const { person } = data;
+  if (person.mustSetCode && location.pathname !== '/account') return <Navigate to="/account" replace />;
+  const places = RULES_OF_ROLES[person.role].managesShop ? [...PLACES, ['/shop', 'Shop'] as const] : PLACES;
   return (
     <div className="flex h-full flex-col">
       <header
@@ -203,7 +231,7 @@ export function Shell() {
           <JobHead />
         ) : (
           <nav aria-label="Neat Sill" className="flex min-w-0 flex-1 gap-1 overflow-x-auto">
-            {PLACES.map(([to, name]) => (
+            {places.map(([to, name]) => (
               <NavLink
                 key={to}
                 to={to}
@@ -228,6 +256,7 @@ export function Shell() {
           <PersonMenu name={person.name} shop={person.shop} />
         </div>
       </header>
+      <FailedTries count={data.failedBefore} key={data.csrfToken} />
       <main className="min-h-0 flex-1 overflow-y-auto">
         <Outlet />
       </main>

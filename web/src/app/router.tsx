@@ -5,6 +5,9 @@ import { JobsPage } from '../features/jobs/JobsPage.tsx';
 import { NewJobPage } from '../features/jobs/NewJobPage.tsx';
 import { RackPage } from '../features/rack/RackPage.tsx';
 import { RulesPage } from '../features/rules/RulesPage.tsx';
+import { ShopPage } from '../features/shop/ShopPage.tsx';
+import { AccountPage } from '../features/account/AccountPage.tsx';
+import { WelcomePage } from '../features/account/WelcomePage.tsx';
 import { SignInPage } from '../features/signIn/SignInPage.tsx';
 import { TodayPage } from '../features/today/TodayPage.tsx';
 import { NotHere } from './NotHere.tsx';
@@ -18,6 +21,7 @@ function OpenedJob() {
 
 export const router = createBrowserRouter([
   { path: '/sign-in', element: <SignInPage />, errorElement: <NotHere /> },
+  { path: '/welcome', element: <WelcomePage />, errorElement: <NotHere /> },
   {
     path: '/',
     element: <Shell />,
@@ -31,6 +35,8 @@ export const router = createBrowserRouter([
       { path: 'rack', element: <RackPage /> },
       { path: 'films', element: <FilmsPage /> },
       { path: 'rules', element: <RulesPage /> },
+      { path: 'shop', element: <ShopPage /> },
+      { path: 'account', element: <AccountPage /> },
       { path: '*', element: <NotHere /> },
     ],
   },

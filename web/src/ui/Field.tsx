@@ -1,4 +1,10 @@
-import { useId, type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes } from 'react';
+import {
+  useId,
+  type InputHTMLAttributes,
+  type ReactNode,
+  type SelectHTMLAttributes,
+  type TextareaHTMLAttributes,
+} from 'react';
 
 export const fieldLook =
   'min-h-11 w-full rounded-sm border border-hairline bg-sheet px-3 py-1.5 text-ink data-doubt:border-ochre data-doubt:bg-ochre-tint aria-invalid:border-brick aria-invalid:border-2';
@@ -51,6 +57,20 @@ export function TextField({ label, problem, hint, ...rest }: TextFieldProps) {
   return (
     <FieldFrame label={label} problem={problem} hint={hint}>
       {(ids) => <input {...ids} className={fieldLook} {...rest} />}
+    </FieldFrame>
+  );
+}
+
+interface TextAreaProps extends TextareaHTMLAttributes<HTMLTextAreaElement> {
+  readonly label: string;
+  readonly problem?: string | undefined;
+  readonly hint?: ReactNode;
+}
+
+export function TextArea({ label, problem, hint, ...rest }: TextAreaProps) {
+  return (
+    <FieldFrame label={label} problem={problem} hint={hint}>
+      {(ids) => <textarea {...ids} className={fieldLook} {...rest} />}
     </FieldFrame>
   );
 }

@@ -3,8 +3,8 @@ import { Controller, type Control, type FieldPathByValue, type FieldValues } fro
 import { Choice } from './Field.tsx';
 import { LengthField } from './LengthField.tsx';
 
-interface FormChoiceProps<Form extends FieldValues, Value extends string> {
-  readonly control: Control<Form>;
+interface FormChoiceProps<Form extends FieldValues, Value extends string, Filled> {
+  readonly control: Control<Form, unknown, Filled>;
   readonly name: FieldPathByValue<Form, Value>;
   readonly label: string;
   readonly options: readonly (readonly [Value, string])[];
@@ -13,13 +13,13 @@ interface FormChoiceProps<Form extends FieldValues, Value extends string> {
 }
 
 /** A choice that belongs to a form. */
-export function FormChoice<Form extends FieldValues, Value extends string>({
+export function FormChoice<Form extends FieldValues, Value extends string, Filled = Form>({
   control,
   name,
   label,
   options,
   onChosen,
-}: FormChoiceProps<Form, Value>) {
+}: FormChoiceProps<Form, Value, Filled>) {
   return (
     <Controller
       control={control}

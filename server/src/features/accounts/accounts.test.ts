@@ -32,7 +32,7 @@ describe('signing in', () => {
     const text = JSON.stringify(rows.rows);
     expect(text).toContain('$argon2id$');
     expect(text).not.toContain(PASSWORD);
-    const cookie = (caller as unknown as { cookie: string }).cookie.split('=')[1] ?? '';
+    const cookie = caller.cookies.get('neat_sill_session') ?? '';
     expect(cookie.length).toBeGreaterThan(30);
     expect(text).not.toContain(cookie);
   });

@@ -1,94 +1,87 @@
-import { countOf } from '@neat-sill/core/units';
-import { hash, verify } from '@node-rs/argon2';
-import { operations, type Session } from '@neat-sill/core/contract';
-import { eq } from 'drizzle-orm';
-import { Router } from 'express';
-import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
-import { people, shops } from '../../db/schema.ts';
+import { operations } from '@neat-sill/core/contract';
+import { and, eq, isNull } from 'drizzle-orm';
+import { Router, type Request, type Response } from 'express';
+import { people } from '../../db/schema.ts';
 import { HttpProblem } from '../../http/problem.ts';
 import { openRoute, signedInRoute } from '../../http/route.ts';
+import { noteInAudit } from '../audit/index.ts';
+import { ownAccountRoutes, takeCode } from './accountRoutes.ts';
+import { networkOf, signInBrakes } from './brakes.ts';
+import { lookAtLink, takeLink } from './links.ts';
+import { matchesPassword } from './passwords.ts';
+import { peopleRoutes } from './peopleRoutes.ts';
 import {
-  SESSION_COOKIE,
+  callerOfSession,
   closeSession,
-  cookieOptions,
+  cookieNames,
+  deviceKnownTo,
   openSession,
   sessionAnswer,
   type SessionSettings,
 } from './sessions.ts';
 
-const TRIES_SECONDS = 15 * 60;
-/** Failed sign-ins in that time: for one person from one place, and from one place for anybody. */
-const TRIES = { person: 10, place: 100 };
+const refused = (codeNeeded: boolean, detail: string) =>
+  new HttpProblem(401, { title: 'Not signed in', detail, ...(codeNeeded ? { codeNeeded } : {}) });
 
-/** Counts failed sign-ins in the database, so that several servers count together. */
-function signInLimit(settings: SessionSettings, of: keyof typeof TRIES): RateLimiterPostgres {
-  return new RateLimiterPostgres({
-    storeClient: settings.db.pool,
-    storeType: 'pool',
-    tableName: 'sign_in_tries',
-    tableCreated: true,
-    clearExpiredByTimeout: false,
-    keyPrefix: of,
-    points: TRIES[of],
-    duration: TRIES_SECONDS,
-  });
-}
-
-async function countTry(limit: RateLimiterPostgres, key: string): Promise<void> {
-  try {
-    await limit.consume(key);
-  } catch (error) {
-    if (!(error instanceof RateLimiterRes)) throw error;
-    const minutes = Math.max(1, Math.ceil(error.msBeforeNext / 60_000));
-    throw new HttpProblem(429, {
-      title: 'Too many tries',
-      retryAfterSeconds: Math.ceil(error.msBeforeNext / 1000),
-      detail: `Too many tries for this address; wait ${countOf(minutes, 'minute')} and try again.`,
-    });
-  }
-}
-
-/** Verified against when nobody has the address, so that both answers take equally long. */
-const NOBODY = hash('nobody has this password');
-
-export function accountRoutes(settings: SessionSettings, demoSignIn: Session['demoSignIn']): Router {
+export function accountRoutes(settings: SessionSettings): Router {
   const router = Router();
-  const limits = { person: signInLimit(settings, 'person'), place: signInLimit(settings, 'place') };
-  const { db, now } = settings;
+  const { db, now, demoSignIn } = settings;
+  const brakes = signInBrakes(db.pool);
 
-  openRoute(router, operations.session, ({ res }) =>
-    Promise.resolve(sessionAnswer(res.locals.caller, demoSignIn)),
+  const answerFor = async (person: { id: string; shopId: string }, req: Request, res: Response) => {
+    const sessionHash = await db.forSignIn((tx) => openSession(settings, tx, person, req, res));
+    return sessionAnswer(await callerOfSession(db, sessionHash, now()), null);
+  };
+
+  openRoute(router, operations.session, ({ req, res }) =>
+    Promise.resolve(sessionAnswer(res.locals.caller, demoSignIn(req))),
   );
 
   openRoute(router, operations.signIn, async ({ body, req, res }) => {
-    const place = req.ip ?? '';
-    const key = `${body.email} ${place}`;
-    await countTry(limits.place, place);
-    await countTry(limits.person, key);
-    const [found] = await db.forSignIn((tx) =>
+    const { email, password, code } = body;
+    const place = networkOf(req.ip ?? '');
+    const each = { email, place, device: await deviceKnownTo(settings, req, email) };
+    await brakes.count(each);
+    const [person] = await db.forSignIn((tx) =>
       tx
-        .select({ person: people, shop: shops.name })
+        .select()
         .from(people)
-        .innerJoin(shops, eq(shops.id, people.shopId))
-        .where(eq(people.email, body.email)),
+        .where(and(eq(people.email, email), isNull(people.removedAt))),
     );
-    const matches = await verify(found?.person.passwordHash ?? (await NOBODY), body.password);
-    if (!found || !matches)
-      throw new HttpProblem(401, {
-        title: 'Not signed in',
-        detail: 'This address and password do not belong together; check both and try again.',
-      });
-    await limits.person.delete(key);
-    await limits.place.reward(place);
-    const { token, csrfToken } = await db.forSignIn((tx) => openSession(tx, found.person, now()));
-    res.cookie(SESSION_COOKIE, token, cookieOptions(settings.secureCookies));
-    return sessionAnswer({ person: { ...found.person, shop: found.shop }, csrfToken }, null);
+    const noteFailure = async () => {
+      if (!person) return;
+      const { id: personId, shopId } = person;
+      await db.inShop(shopId, (tx) =>
+        noteInAudit(tx, { shopId, at: now(), personId, kind: 'sign-in-failed', place }),
+      );
+    };
+    if (!(await matchesPassword(person?.passwordHash || null, password)) || !person) {
+      await noteFailure();
+      throw refused(false, 'This address and password do not belong together; check both and try again.');
+    }
+    const { id, shopId, codeSecret } = person;
+    if (codeSecret !== null) {
+      if (code === '') {
+        await brakes.giveBack(each);
+        throw refused(true, 'Now the code that your authenticator shows.');
+      }
+      if (!(await db.inShop(shopId, (tx) => takeCode(tx, { id, codeSecret }, code, now())))) {
+        await noteFailure();
+        throw refused(true, 'The code does not fit or was used before; wait for the next one and type it.');
+      }
+    }
+    await brakes.forgive(each);
+    return answerFor(person, req, res);
   });
 
-  signedInRoute(router, operations.signOut, async ({ caller, res }) => {
+  signedInRoute(router, operations.signOut, async ({ caller, req, res }) => {
     await db.forSignIn((tx) => closeSession(tx, caller.sessionHash));
-    res.clearCookie(SESSION_COOKIE, { path: '/' });
-    return sessionAnswer(null, demoSignIn);
+    res.clearCookie(cookieNames(settings.secureCookies).session, {
+      path: '/',
+      secure: settings.secureCookies,
+    });
+    res.set('clear-site-data', '"cache"');
+    return sessionAnswer(null, demoSignIn(req));
   });
 
   signedInRoute(router, operations.savePreferences, async ({ caller, body }) => {
@@ -98,5 +91,14 @@ export function accountRoutes(settings: SessionSettings, demoSignIn: Session['de
     return body;
   });
 
+  openRoute(router, operations.lookAtLink, ({ body }) =>
+    db.forSignIn((tx) => lookAtLink(tx, body.token, now())),
+  );
+
+  openRoute(router, operations.useLink, async ({ body, req, res }) =>
+    answerFor(await db.forSignIn((tx) => takeLink(tx, body, now())), req, res),
+  );
+
+  router.use(ownAccountRoutes(settings), peopleRoutes(settings));
   return router;
 }

@@ -37,7 +37,7 @@ describe('papers', () => {
     const paper = await paperOf(fitted, 'care-sheet');
     expect(paper).toMatchObject({ state: 'ready', problem: null });
     const pdf = await fetch(`${server.address}/api/papers/${paper.id}/pdf`, {
-      headers: { cookie: (owner as unknown as { cookie: string }).cookie },
+      headers: { cookie: owner.cookie },
     });
     expect(pdf.headers.get('content-type')).toBe('application/pdf');
     const bytes = Buffer.from(await pdf.arrayBuffer());

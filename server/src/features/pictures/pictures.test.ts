@@ -49,13 +49,13 @@ const put = (id: string, body: Buffer, caller = owner) =>
     headers: {
       'content-type': 'image/jpeg',
       'x-csrf-token': caller.csrfToken,
-      cookie: (caller as unknown as { cookie: string }).cookie,
+      cookie: caller.cookie,
     },
     body: new Uint8Array(body),
   });
 const get = (id: string, caller = owner) =>
   fetch(`${server.address}/api/pictures/${id}`, {
-    headers: { cookie: (caller as unknown as { cookie: string }).cookie },
+    headers: { cookie: caller.cookie },
   });
 
 test('a photograph is kept small and without its place, once however often it is sent', async () => {
@@ -98,7 +98,7 @@ test('the condition sheet has the photograph in it', async () => {
   await makePaper(server.db, work);
   expect((await owner.get(`/papers/${asked.body.id}`)).body).toMatchObject({ state: 'ready', problem: null });
   const pdf = await fetch(`${server.address}/api/papers/${asked.body.id}/pdf`, {
-    headers: { cookie: (owner as unknown as { cookie: string }).cookie },
+    headers: { cookie: owner.cookie },
   });
   expect(Buffer.from(await pdf.arrayBuffer()).includes('/Subtype /Image')).toBe(true);
 });

@@ -1,13 +1,70 @@
 import { RULES_OF_ROLES, operations } from '@neat-sill/core/contract';
-import { Router } from 'express';
+import { eq } from 'drizzle-orm';
+import { Router, raw } from 'express';
+import { keepLogo } from '../pictures/index.ts';
 import type { Database } from '../../db/database.ts';
 import { HttpProblem, notAllowed, notFound } from '../../http/problem.ts';
-import { signedInRoute } from '../../http/route.ts';
+import { callerOf, signedInRoute, type Caller } from '../../http/route.ts';
+import { shops } from '../../db/schema.ts';
+import { noteInAudit, readAudit } from '../audit/index.ts';
+import { readShop, writeShop } from './details.ts';
 import { writeRack } from './rack.ts';
 import { forgetOutlines, readShopBook, writeFilms, writeRuleSet } from './store.ts';
 
-export function shopRoutes(db: Database): Router {
+const LARGEST_LOGO = '2mb';
+
+export function shopRoutes(db: Database, now: () => Date): Router {
   const router = Router();
+  const noteOf = ({ person }: Caller) => ({ shopId: person.shopId, at: now(), personId: person.id });
+  const manager = (caller: Caller) => {
+    if (!RULES_OF_ROLES[caller.person.role].managesShop)
+      throw notAllowed('Only the owner changes what the shop says of itself.');
+    return caller.person.shopId;
+  };
+
+  signedInRoute(router, operations.shop, ({ caller }) =>
+    db.inShop(caller.person.shopId, (tx) => readShop(tx, caller.person.shopId)),
+  );
+
+  signedInRoute(router, operations.saveShop, ({ caller, body }) =>
+    db.inShop(manager(caller), async (tx) => {
+      if (!(await writeShop(tx, caller.person.shopId, body)))
+        throw new HttpProblem(409, {
+          title: 'Changed since',
+          detail:
+            'Somebody has changed the shop’s data since you opened them; load the page again and compare before saving. Nothing was changed.',
+        });
+      await noteInAudit(tx, { ...noteOf(caller), kind: 'shop-changed' });
+      return readShop(tx, caller.person.shopId);
+    }),
+  );
+
+  router.put('/shop/logo', raw({ limit: LARGEST_LOGO, type: 'image/*' }), async (req, res) => {
+    const caller = callerOf(res);
+    const shopId = manager(caller);
+    const logo = await keepLogo(req.body);
+    await db.inShop(shopId, async (tx) => {
+      await tx.update(shops).set({ logo }).where(eq(shops.id, shopId));
+      await noteInAudit(tx, { ...noteOf(caller), kind: 'shop-changed', about: 'logo' });
+    });
+    res.status(200).json({});
+  });
+
+  router.get('/shop/logo', async (_req, res) => {
+    const { shopId } = callerOf(res).person;
+    const [shop] = await db.inShop(shopId, (tx) =>
+      tx.select({ logo: shops.logo }).from(shops).where(eq(shops.id, shopId)),
+    );
+    if (!shop?.logo) throw notFound('The logo');
+    res.type('image/png').send(shop.logo);
+  });
+
+  signedInRoute(router, operations.auditLog, ({ caller, params }) => {
+    if (!RULES_OF_ROLES[caller.person.role].managesShop)
+      throw notAllowed('Only the owner reads the audit log.');
+    return db.inShop(caller.person.shopId, (tx) => readAudit(tx, params.before));
+  });
+
   signedInRoute(router, operations.shopBook, ({ caller }) => db.inShop(caller.person.shopId, readShopBook));
 
   signedInRoute(router, operations.saveFilms, async ({ caller, body }) => {
@@ -21,6 +78,11 @@ export function shopRoutes(db: Database): Router {
           detail: `Somebody has changed ${stale.slice(0, 3).join(', ')} since you read the catalogue; nothing was written. Load the page again and read the file once more.`,
         });
       await forgetOutlines(tx);
+      await noteInAudit(tx, {
+        ...noteOf(caller),
+        kind: 'films-changed',
+        about: body.films.map(({ name }) => name).join(', '),
+      });
       return { saved: body.films.length };
     });
   });
@@ -29,7 +91,12 @@ export function shopRoutes(db: Database): Router {
     if (!RULES_OF_ROLES[caller.person.role].changesRack)
       throw notAllowed('Only the owner and installers change the rack.');
     const { shopId } = caller.person;
-    return db.inShop(shopId, async (tx) => ({ saved: await writeRack(tx, shopId, body) }));
+    return db.inShop(shopId, async (tx) => {
+      const saved = await writeRack(tx, shopId, body);
+      const ids = [...body.entries.map(({ entry }) => entry.id), ...body.removed.map(({ id }) => id)];
+      await noteInAudit(tx, { ...noteOf(caller), kind: 'rack-changed', about: ids.join(', ') });
+      return { saved };
+    });
   });
 
   signedInRoute(router, operations.saveRuleSet, async ({ caller, params, body }) => {
@@ -44,6 +111,7 @@ export function shopRoutes(db: Database): Router {
       const written = await writeRuleSet(tx, params.id, body.baseVersion, body.rules);
       if (written) {
         await forgetOutlines(tx);
+        await noteInAudit(tx, { ...noteOf(caller), kind: 'rules-changed', about: body.rules.name });
         return written;
       }
       const now = (await readShopBook(tx)).ruleSets.find(({ rules }) => rules.id === params.id);

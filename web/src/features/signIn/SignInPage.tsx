@@ -1,9 +1,10 @@
 import { useState, type FormEvent } from 'react';
 import { Navigate, useLocation } from 'react-router';
-import { sentenceOf, useSessionQuery, useSignInMutation } from '../../api/api.ts';
+import { problemOf, sentenceOf, useSessionQuery, useSignInMutation } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/Field.tsx';
 import { Note } from '../../ui/Note.tsx';
+import { SillPicture } from '../../ui/SillPicture.tsx';
 
 function pageAsked(state: unknown): string {
   const from = (state as { from?: unknown } | null)?.from;
@@ -15,32 +16,21 @@ export function SignInPage() {
   const [signIn, { error, isLoading }] = useSignInMutation();
   const [email, setEmail] = useState('');
   const [password, setPassword] = useState('');
+  const [code, setCode] = useState('');
   const location = useLocation();
   if (data?.person) return <Navigate to={pageAsked(location.state)} replace />;
   const demo = data?.demoSignIn;
+  const asksForCode = error !== undefined && problemOf(error)?.codeNeeded === true;
+  // Once asked for, the field stays: a wrong password beside it is no reason to take it away.
+  const codeNeeded = asksForCode || code !== '';
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    void signIn({ email, password });
+    void signIn({ email, password, code });
   };
   return (
     <main className="mx-auto flex min-h-full max-w-md flex-col justify-center gap-6 p-6">
       <div>
-        <svg viewBox="0 0 360 150" className="mb-4 block w-full" aria-hidden>
-          <path
-            d="M30 12h96v106H30zM134 12h96v106h-96zM238 12h96v106h-96z"
-            fill="var(--timber)"
-            stroke="var(--ink)"
-            strokeWidth="1.5"
-          />
-          <path d="M38 20h80v90H38zM142 20h80v90h-80zM246 20h80v90h-80z" fill="var(--glass)" />
-          <path
-            d="M142 110 222 20M142 80l54-60M142 50l27-30M168 110l54-60M196 110l26-30"
-            stroke="var(--edge)"
-            strokeOpacity="0.5"
-          />
-          <path d="M0 118h360v14H0z" fill="var(--ledge)" />
-          <path d="M0 118h360v5H0z" fill="var(--ledge-lip)" />
-        </svg>
+        <SillPicture />
         <h1 className="text-3xl font-bold">Neat Sill</h1>
         <p className="text-quiet">
           From the tape measure to the last edge, for those who hang film on glass.
@@ -64,8 +54,19 @@ export function SignInPage() {
           value={password}
           onChange={(event) => setPassword(event.target.value)}
         />
+        {codeNeeded && (
+          <TextField
+            label="Code of your authenticator"
+            inputMode="numeric"
+            autoComplete="one-time-code"
+            maxLength={7}
+            autoFocus
+            value={code}
+            onChange={(event) => setCode(event.target.value)}
+          />
+        )}
         {error && (
-          <Note tone="no" role="alert">
+          <Note tone={asksForCode ? 'doubt' : 'no'} role="alert">
             {sentenceOf(error)}
           </Note>
         )}

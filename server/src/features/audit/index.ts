@@ -1,0 +1,1 @@
+export { noteInAudit, noteRefusal, readAudit } from './audit.ts';

@@ -1,0 +1,2 @@
+export { keepLogo } from './picture.ts';
+export { pictureRoutes } from './routes.ts';

@@ -1,0 +1,1 @@
+export { CURRENCIES, ROLE_LINES, ROLE_NAMES } from './choices.ts';
