@@ -21,6 +21,7 @@ test('without its database the server answers 503 with what becomes of the work'
     log: pino({ level: 'silent' }),
     secureCookies: true,
     trustProxy: false,
+    publicAddress: null,
     demoSignIn: null,
     webFolder: null,
   });

@@ -28,6 +28,7 @@ export interface AppParts {
   readonly log: Logger;
   readonly secureCookies: boolean;
   readonly trustProxy: boolean;
+  readonly publicAddress: string | null;
   /** How to sign in to the demo shop; told on this machine only. */
   readonly demoSignIn: Session['demoSignIn'];
   /** The built web application, or null where something else serves it. */
@@ -99,7 +100,12 @@ export function makeApp(parts: AppParts): Express {
   api.use(privateAnswers, cookieParser(), identifyCaller(sessionSettings), refuseForgedWrites);
   api.use((req, res, next) => (res.locals.caller ? readLarge : readSmall)(req, res, next));
   api.use(accountRoutes(sessionSettings));
-  api.use(shopRoutes(db, now), jobRoutes(db, now), paperRoutes(db, queue, now), pictureRoutes(db, now));
+  api.use(
+    shopRoutes(db, now),
+    jobRoutes(db, now),
+    paperRoutes(db, queue, now, parts.publicAddress),
+    pictureRoutes(db, now),
+  );
   api.use(planningRoutes(db, queue, now), buyingRoutes(db, parts.suppliers), placeRoutes());
   api.use((_req, res) => {
     sendProblem(res, 404, { title: 'Not found', detail: 'There is nothing at this address.' });

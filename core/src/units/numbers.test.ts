@@ -12,11 +12,18 @@ test.each<[number, number | undefined, string]>([
 });
 
 test('shares, money, counts and lists', () => {
-  expect([formatShare(0.094), formatShare(0.0312, 1), formatMoney(1030), formatMoney(-12_000.5)]).toEqual([
-    '9\u00a0%',
-    '3.1\u00a0%',
-    '1030.00',
-    '−12,000.50',
+  expect([formatShare(0.094), formatShare(0.0312, 1)]).toEqual(['9\u00a0%', '3.1\u00a0%']);
+  const amounts: [number, string][] = [
+    [1030, 'EUR'],
+    [-12_000.5, 'GBP'],
+    [12_000.4, 'JPY'],
+    [-0.001, 'USD'],
+  ];
+  expect(amounts.map(([amount, currency]) => formatMoney(amount, currency))).toEqual([
+    '€1030.00',
+    '−£12,000.50',
+    '¥12,000',
+    '$0.00',
   ]);
   expect([0, 1, 2].map((count) => countOf(count, 'pane'))).toEqual(['0 panes', '1 pane', '2 panes']);
   expect(countOf(2, 'offcut of it', 'offcuts of it')).toBe('2 offcuts of it');

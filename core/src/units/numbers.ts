@@ -33,9 +33,22 @@ export function formatShare(share: number, digits = 0): string {
   return `${formatNumber(share * 100, digits)}\u00a0%`;
 }
 
-/** An amount of money in the shop's currency, two decimals. */
-export function formatMoney(amount: number): string {
-  return formatNumber(amount, 2);
+const inCurrencies = new Map<string, Intl.NumberFormat>();
+
+/** An amount of money with the sign of its currency (ISO 4217) and as many decimals as that has: `€1,030.00`, `¥1,030`. */
+export function formatMoney(amount: number, currency: string): string {
+  const known = inCurrencies.get(currency);
+  const format =
+    known ??
+    new Intl.NumberFormat(LANGUAGE, {
+      style: 'currency',
+      currency,
+      currencyDisplay: 'narrowSymbol',
+      useGrouping: 'min2',
+    });
+  inCurrencies.set(currency, format);
+  const text = format.format(amount);
+  return /[1-9]/.test(text) ? text.replace('-', '−') : text.replace('-', '');
 }
 
 /** `1 pane`, `3 panes`; the plural is given where it is more than an s. */

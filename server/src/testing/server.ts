@@ -77,6 +77,7 @@ export async function startTestServer({ trustProxy = false } = {}): Promise<Test
     log: pino({ level: 'silent' }),
     secureCookies: false,
     trustProxy,
+    publicAddress: null,
     demoSignIn: null,
     webFolder: null,
   });

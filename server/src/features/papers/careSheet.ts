@@ -1,8 +1,10 @@
 import { countOf } from '@neat-sill/core/units';
 import { cureDays, dayAt, isHungDry } from '@neat-sill/core/fitting';
+import { FAULT_NAMES } from '@neat-sill/core/words';
 import type { Film } from '@neat-sill/core/film';
 import { format, parseISO } from 'date-fns';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
+import { letterhead, waysToReach } from './letterhead.ts';
 import { HAIRLINE } from './pdf.ts';
 import { PaperProblem, headerFor, type PaperInput } from './paperInput.ts';
 
@@ -59,6 +61,15 @@ function paneTable(panes: readonly CaredPane[]): Content {
   };
 }
 
+/** What each film's maker warrants, before what the shop says of its own. */
+function warrantyOf(panes: readonly CaredPane[]): Content[] {
+  const films = new Map(panes.map(({ film }) => [film.id, film]));
+  const lines = [...films.values()].flatMap(({ name, warrantyYears }) =>
+    warrantyYears === null ? [] : [`${name}: ${countOf(warrantyYears, 'year')} from its maker.`],
+  );
+  return lines.length > 0 ? [{ ul: lines, margin: [0, 0, 0, 4] }] : [];
+}
+
 /** What the customer keeps: what is normal while the film dries, until when, how to wash it, whom to call. */
 export function careSheet(input: PaperInput): Omit<TDocumentDefinitions, 'defaultStyle' | 'styles'> {
   const { shop, today } = input;
@@ -67,19 +78,35 @@ export function careSheet(input: PaperInput): Omit<TDocumentDefinitions, 'defaul
   if (panes.length === 0)
     throw new PaperProblem('No pane has a film yet; choose films before making the care sheet.');
   const wet = panes.some(({ film }) => !isHungDry(film));
+  const fitted = panes.filter(({ done }) => done !== null).length;
   const last = panes
     .flatMap(({ curesOn }) => curesOn ?? [])
     .sort()
     .at(-1);
+  const faults = input.job.panes.flatMap(({ record, fitting }) =>
+    fitting.faults.map(({ kind }) => `Pane ${record.label}: ${FAULT_NAMES[kind].toLowerCase()}.`),
+  );
+  const reach = waysToReach(shop);
+  const { warranty, terms } = shop.details;
   return {
     info: { title: `Care of your window film, ${header.customer}` },
     content: [
+      letterhead(shop),
       { text: 'Care of your window film', style: 'title' },
       {
-        text: `${header.customer}, ${header.site.address || header.site.town}. ${showDay(today)}.`,
+        text: `${[header.customer, header.site.address, header.site.town].filter(Boolean).join(', ')}. ${showDay(today)}.`,
         style: 'quiet',
       },
-      ...(last
+      ...(fitted < panes.length
+        ? [
+            {
+              text: `${fitted} of ${countOf(panes.length, 'pane')} fitted so far; the rest follows.`,
+              style: 'figure',
+              margin: [0, 10, 0, 0] as [number, number, number, number],
+            },
+          ]
+        : []),
+      ...(last && fitted === panes.length
         ? [
             {
               text: `All of it is dry by ${showDay(last)}.`,
@@ -90,6 +117,7 @@ export function careSheet(input: PaperInput): Omit<TDocumentDefinitions, 'defaul
         : []),
       { text: 'Your panes', style: 'heading' },
       paneTable(panes),
+      ...(faults.length > 0 ? [{ text: 'We come back for', style: 'heading' }, { ul: faults }] : []),
       { text: 'Until it is dry', style: 'heading' },
       {
         ul: [
@@ -110,14 +138,15 @@ export function careSheet(input: PaperInput): Omit<TDocumentDefinitions, 'defaul
           'Keep blinds a hand’s breadth off the glass, so that heat can get away.',
         ],
       },
-      { text: 'Call us', style: 'heading' },
+      { text: reach.length > 0 ? `Call us: ${reach.join(', ')}` : 'Call us', style: 'heading' },
       {
         ul: [
-          'when a bubble, an air pocket or a finger from the edge is still there on the date above,',
+          'when a bubble, an air pocket or a finger from the edge is still there on the pane’s date above,',
           'when an edge or a corner lifts, or the glass is damaged.',
         ],
       },
-      { text: `${shop}. ${header.site.town}.`, margin: [0, 12, 0, 0], bold: true },
+      ...(warranty ? [{ text: 'Warranty', style: 'heading' }, ...warrantyOf(panes), warranty] : []),
+      ...(terms ? [{ text: 'Terms', style: 'heading' }, terms] : []),
     ],
   };
 }

@@ -4,6 +4,7 @@ import type { Pane } from '@neat-sill/core/survey';
 import { CONDITION_NAMES, FRAME_NAMES, GLASS_NAMES } from '@neat-sill/core/words';
 import { format, parseISO } from 'date-fns';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
+import { letterhead } from './letterhead.ts';
 import { PaperProblem, headerFor, type PaperInput } from './paperInput.ts';
 
 const FIGURE = { width: 120, height: 90 };
@@ -36,6 +37,7 @@ export function conditionSheet(
   return {
     info: { title: `Condition before work, ${header.customer}` },
     content: [
+      letterhead(shop),
       { text: 'Condition before work', style: 'title' },
       {
         text: `${header.customer}, ${header.site.address || header.site.town}. ${format(parseISO(today), 'd MMMM yyyy')}.`,
@@ -89,7 +91,7 @@ export function conditionSheet(
           ]
         : []),
       {
-        columns: [`For ${shop}`, `For ${header.customer}`].map((text) => ({
+        columns: [`For ${shop.name}`, `For ${header.customer}`].map((text) => ({
           text: `${text}\n\n\n____________________`,
         })),
         margin: [0, 30, 0, 0],

@@ -4,7 +4,7 @@ import type { Database } from '../../db/database.ts';
 import { papers, pictures, shops } from '../../db/schema.ts';
 import type { QueuedTasks } from '../../queue/queue.ts';
 import { readJob } from '../jobs/index.ts';
-import { shopDataFor } from '@neat-sill/core/contract';
+import { NEW_SHOP_DETAILS, shopDataFor } from '@neat-sill/core/contract';
 import { readShopBook } from '../shop/index.ts';
 import { careSheet } from './careSheet.ts';
 import { conditionSheet } from './conditionSheet.ts';
@@ -35,7 +35,7 @@ export async function makePaper(
     job: deriveJob(job.records, shopDataOfJob(job.records, asked.book, paper.today)),
     unit: paper.unit,
     today: paper.today,
-    shop: shop.name,
+    shop: { name: shop.name, details: shop.details ?? NEW_SHOP_DETAILS, logo: shop.logo },
   };
   const finish = (result: Partial<typeof papers.$inferInsert>) =>
     db.inShop(shopId, (tx) => tx.update(papers).set(result).where(eq(papers.id, paperId)));
@@ -47,7 +47,7 @@ export async function makePaper(
       'care-sheet': () => careSheet(input),
       'condition-sheet': () => conditionSheet(input, new Map(photographs.map(({ id, jpeg }) => [id, jpeg]))),
     }[paper.kind]();
-    await finish({ state: 'ready', pdf: await renderPdf(content) });
+    await finish({ state: 'ready', pdf: await renderPdf(content, input.shop.details.paper) });
   } catch (error) {
     if (!(error instanceof PaperProblem)) throw error;
     await finish({ state: 'failed', problem: error.message });

@@ -1,12 +1,13 @@
 import type { DerivedJob, JobHeader } from '@neat-sill/core/job';
 import type { LengthUnit } from '@neat-sill/core/units';
+import type { PaperShop } from './letterhead.ts';
 
 export interface PaperInput {
   readonly job: DerivedJob;
   readonly unit: LengthUnit;
   /** `YYYY-MM-DD` where the asker is. */
   readonly today: string;
-  readonly shop: string;
+  readonly shop: PaperShop;
 }
 
 /** Why a paper can't be made yet, in a sentence for the person who asked for it. */

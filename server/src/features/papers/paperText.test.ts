@@ -1,5 +1,6 @@
 import { PLAN_ID, cutList, pieceName, planCuts, type KeptPlan } from '@neat-sill/core/cuts';
 import { deriveJob, type JobRecords, type ShopData } from '@neat-sill/core/job';
+import { NEW_SHOP_DETAILS } from '@neat-sill/core/contract';
 import { DEFAULT_RULE_SETS } from '@neat-sill/core/rules';
 import { bookForTest, readingsForTest, recordsForTest, silverForTest } from '@neat-sill/core/testing';
 import { seededRandom } from '@neat-sill/core/units';
@@ -38,7 +39,7 @@ const input = (
   job: deriveJob(records, shop),
   unit: 'mm',
   today: '2026-05-04',
-  shop: 'Brindle & Rook Glass Film',
+  shop: { name: 'Brindle & Rook Glass Film', details: NEW_SHOP_DETAILS, logo: null },
   ...changes,
 });
 function keeping(records: JobRecords, shop: ShopData = bookForTest): JobRecords {
@@ -196,6 +197,42 @@ describe('the care sheet', () => {
     expect(textOf(careSheet(input(fitted))).join(' ')).toMatch(haze);
     const dry = { ...bookForTest, films: [{ ...silverForTest, kind: 'perforated' as const }] };
     expect(textOf(careSheet(input(fitted, {}, dry))).join(' ')).not.toMatch(haze);
+  });
+
+  test('does not say that all is dry while panes are to be fitted', () => {
+    const some = textOf(careSheet(input(fitted))).join(' ');
+    expect(some).toContain('1 of 2 panes fitted so far');
+    expect(some).not.toMatch(/All of it is dry/);
+    const all = {
+      ...fitted,
+      fitting: { ...fitted.fitting, p2: { ticks: {}, faults: [], doneAt: '2026-05-05T15:00:00Z' } },
+    };
+    expect(textOf(careSheet(input(all)))).toContain('All of it is dry by 4 June 2026.');
+  });
+
+  test('names what is still to be put right', () => {
+    const faults = [
+      { id: 'f', kind: 'speck' as const, x: 0.5, y: 0.5, note: '', notedAt: '2026-05-04T03:00:00Z' },
+    ];
+    const withFault = { ...fitted, fitting: { p1: { ticks: {}, faults, doneAt: '2026-05-04T03:00:00Z' } } };
+    expect(textOf(careSheet(input(withFault)))).toContain('Pane 1: speck or hair.');
+    expect(textOf(careSheet(input(fitted)))).not.toContain('We come back for');
+  });
+
+  test('is the shop’s: its address, how to reach it, its warranty; never the customer’s town', () => {
+    const details = {
+      ...NEW_SHOP_DETAILS,
+      street: '3 Chandler’s Wharf',
+      town: 'Millhaven',
+      telephone: '555 0142',
+      warranty: 'Ten years.',
+    };
+    const said = textOf(careSheet(input(fitted, { shop: { name: 'Brindle & Rook', details, logo: null } })));
+    expect(said.slice(0, 3)).toEqual(['Brindle & Rook', '3 Chandler’s Wharf, Millhaven', '555 0142']);
+    expect(said).toContain('Call us: 555 0142');
+    expect(said).toContain('Ten years.');
+    expect(said.filter((line) => line.includes('Saltmarsh Bay'))).toHaveLength(1);
+    expect(textOf(careSheet(input(fitted)))).toContain('Call us');
   });
 
   test('one day is one day', () => {

@@ -26,13 +26,14 @@ export const QUIET = '#5B6A63';
 export const HAIRLINE = '#CFC8B8';
 export const BRICK = '#A93F2B';
 
-/** Renders a paper as A4 PDF in the product's typeface. */
+/** Renders a paper as PDF in the product's typeface, on the shop's size of paper unless it has one of its own. */
 export async function renderPdf(
   paper: Omit<TDocumentDefinitions, 'defaultStyle' | 'styles'>,
+  pageSize: 'A4' | 'LETTER',
 ): Promise<Buffer> {
   return pdfmake
     .createPdf({
-      pageSize: 'A4',
+      pageSize,
       pageMargins: [48, 48, 48, 56],
       ...paper,
       defaultStyle: { font: 'Atkinson', fontSize: 10.5, lineHeight: 1.25, color: INK },

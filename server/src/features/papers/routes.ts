@@ -10,7 +10,13 @@ import { callerOf, signedInRoute } from '../../http/route.ts';
 import type { TaskQueue } from '../../queue/queue.ts';
 import { readJob } from '../jobs/index.ts';
 
-export function paperRoutes(db: Database, queue: TaskQueue, now: () => Date): Router {
+/** `publicAddress`: where people find Neat Sill; null takes the address that was asked, which a caller may have made up. */
+export function paperRoutes(
+  db: Database,
+  queue: TaskQueue,
+  now: () => Date,
+  publicAddress: string | null,
+): Router {
   const router = Router();
 
   signedInRoute(router, operations.makePaper, async ({ caller, params, body, req }) => {
@@ -22,7 +28,7 @@ export function paperRoutes(db: Database, queue: TaskQueue, now: () => Date): Ro
         .insert(papers)
         .values({ id, shopId, jobId: params.id, ...body, unit, state: 'waiting', madeAt: now() });
     });
-    const origin = `${req.protocol}://${req.get('host') ?? 'localhost'}`;
+    const origin = publicAddress ?? `${req.protocol}://${req.get('host') ?? 'localhost'}`;
     await queue.send('paper', { shopId, paperId: id, origin });
     return { id, kind: body.kind, state: 'waiting' as const, problem: null };
   });

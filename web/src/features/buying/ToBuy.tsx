@@ -1,15 +1,9 @@
 import { shoppingList, type FilmWanted, type ShoppingLine } from '@neat-sill/core/buying';
-import {
-  countOf,
-  formatLength,
-  formatMoney,
-  formatRun,
-  listOf,
-  type LengthUnit,
-} from '@neat-sill/core/units';
+import { countOf, formatLength, formatRun, listOf, type LengthUnit } from '@neat-sill/core/units';
 import { RefreshCw } from 'lucide-react';
 import { useMemo } from 'react';
 import { sentenceOf, useAskSuppliersQuery } from '../../api/api.ts';
+import { useMoney } from '../../api/useMoney.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
 
@@ -41,6 +35,7 @@ const STATES = { refused: 'refuses to answer just now', away: 'does not answer' 
 
 /** What has to be bought, by supplier, with the prices and stock that suppliers answer with. */
 export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
+  const money = useMoney();
   const filmIds = useMemo(() => [...new Set(wanted.map(({ filmId }) => filmId))].sort(), [wanted]);
   const {
     data: answers,
@@ -67,7 +62,7 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
           <h3 className="flex items-baseline justify-between gap-3 border-b border-hairline font-bold">
             {supplier.supplierName}
             <span className="font-normal">
-              {formatMoney(supplier.cost)}, here in {countOf(supplier.days, 'day')}
+              {money(supplier.cost)}, here in {countOf(supplier.days, 'day')}
             </span>
           </h3>
           <ul>
@@ -81,11 +76,11 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
                     <b>{filmName(line.filmId)}</b> {formatLength(line.widthMm, { unit })} wide,{' '}
                     <Quantity line={line} unit={unit} />
                   </span>
-                  <span className="shrink-0 tabular-nums">{formatMoney(line.cost)}</span>
+                  <span className="shrink-0 tabular-nums">{money(line.cost)}</span>
                 </span>
                 <span className="text-sm text-quiet">
                   {line.inStock ? `in stock, lot ${line.lot}` : `not in stock: ${countOf(line.days, 'day')}`}
-                  {line.quantity !== 1 && line.soldBy === 'roll' && `, ${formatMoney(line.each)} each`}
+                  {line.quantity !== 1 && line.soldBy === 'roll' && `, ${money(line.each)} each`}
                   {line.quantity > 1 && line.soldBy === 'roll' && ', ask for one lot'}
                   {forJobs(line)}
                 </span>

@@ -1,6 +1,6 @@
 import { PLAN_ID, cutList } from '@neat-sill/core/cuts';
 import { filmWantedBy } from '@neat-sill/core/buying';
-import { countOf, formatMoney, formatRun } from '@neat-sill/core/units';
+import { countOf, formatRun } from '@neat-sill/core/units';
 import { group } from 'd3';
 import { Scissors } from 'lucide-react';
 import { useMemo, useState } from 'react';
@@ -21,9 +21,11 @@ import { SeamPlaces, useDividedPanes } from './SeamPlaces.tsx';
 import { useRearrange } from './useRearrange.ts';
 import { useReplan } from './useReplan.ts';
 import { WhatIf } from './WhatIf.tsx';
+import { useMoney } from '../../api/useMoney.ts';
 
 /** Cuts: the roll hanging from its box, one pull below the other, each with its instruction beside it. */
 export function CutsBench() {
+  const money = useMoney();
   const { plan, state, kept, job: planJob, stop } = useLivePlan();
   const { jobShopData: book, edit, records, jobId, header } = useJob();
   const rearrange = useRearrange();
@@ -62,7 +64,7 @@ export function CutsBench() {
       ? [
           {
             key: 'counts',
-            title: `Plan cost ${formatMoney(count.total)}`,
+            title: `Plan cost ${money(count.total)}`,
             content: () => <PlanCounts count={count} />,
           },
         ]

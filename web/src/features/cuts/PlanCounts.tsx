@@ -1,10 +1,11 @@
-import { countOf, formatMoney } from '@neat-sill/core/units';
+import { countOf } from '@neat-sill/core/units';
 import { lotsByRoom, costPlan, type PlanCost } from '@neat-sill/core/cuts';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useJob, useLivePlan } from '../job/index.ts';
 import { DataTable } from '../../ui/DataTable.tsx';
 import { Note } from '../../ui/Note.tsx';
+import { useMoney } from '../../api/useMoney.ts';
 
 function lines(count: PlanCost): [string, number][] {
   const all: [string, number][] = [
@@ -50,6 +51,7 @@ export function MixedLots() {
 
 /** What the plan was weighed by, line by line, from the house rules. */
 export function PlanCounts({ count }: { count: PlanCost }) {
+  const money = useMoney();
   return (
     <>
       <DataTable
@@ -57,9 +59,9 @@ export function PlanCounts({ count }: { count: PlanCost }) {
         keyOf={([name]) => name}
         columns={[
           { key: 'what', title: 'What the plan takes', names: 'plain', cell: ([name]) => name },
-          { key: 'cost', title: 'Cost', align: 'right', cell: ([, amount]) => formatMoney(amount) },
+          { key: 'cost', title: 'Cost', align: 'right', cell: ([, amount]) => money(amount) },
         ]}
-        together={['Together', formatMoney(count.total)]}
+        together={['Together', money(count.total)]}
       />
       <p className="mt-1 text-sm text-quiet">
         Of all plans found this one counts least. What a pull, a knife setting or a leftover counts is in the{' '}

@@ -9,7 +9,7 @@ import {
   type JobHeader,
   type JobRecords,
 } from '@neat-sill/core/job';
-import { countOf, formatLength, formatMoney, formatShare, listOf } from '@neat-sill/core/units';
+import { countOf, formatLength, formatShare, listOf } from '@neat-sill/core/units';
 import { rollup } from 'd3';
 import { useMemo, type ReactNode } from 'react';
 import { useCosts, useJob, useUnit, type OpenJob, type PaneWithId } from '../job/index.ts';
@@ -17,14 +17,13 @@ import { useDividedPanes } from './SeamPlaces.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { DataTable, type TableColumn } from '../../ui/DataTable.tsx';
 import type { VariantCost } from '../../workers/cost.worker.ts';
+import { useMoney } from '../../api/useMoney.ts';
 
 interface Variant {
   readonly key: string;
   readonly name: string;
   readonly changes: readonly Change[];
 }
-
-const money = (cost: number | null) => (cost === null ? 'no price' : formatMoney(cost));
 
 /** So many other films and other places of seams are shown. */
 const MOST_FILMS = 3;
@@ -111,6 +110,8 @@ function useVariants(): readonly Variant[] {
 
 /** What if: one width only, another school or film, a seam elsewhere; side by side with what each costs, wastes and asks of the hands. */
 export function WhatIf() {
+  const show = useMoney();
+  const money = (cost: number | null) => (cost === null ? 'no price' : show(cost));
   const job = useJob();
   const variants = useVariants();
   const { records, jobShopData: book } = job;

@@ -13,7 +13,6 @@ import type { RuleSet } from '@neat-sill/core/rules';
 import {
   countOf,
   formatLength,
-  formatMoney,
   formatNumber,
   formatShare,
   formatTemperature,
@@ -42,6 +41,7 @@ import { useSeat } from './useSeat.ts';
 import { YearOfSun } from './YearOfSun.tsx';
 import type { VariantCost } from '../../workers/cost.worker.ts';
 import type { FilmAnswer } from '../../workers/film.worker.ts';
+import { useMoney } from '../../api/useMoney.ts';
 
 type Row = readonly [name: string, bare: string, of: (of: FilmFigures) => string];
 
@@ -107,6 +107,7 @@ function glassRows({ bare, found, unit }: Shown): readonly Row[] {
 /** Rolls, money and handling. */
 function tradeRows(
   { unit, rules }: Shown,
+  formatMoney: (amount: number) => string,
   costs: ReadonlyMap<string, VariantCost>,
   widthMm: number | null,
   paneCount: number,
@@ -213,6 +214,7 @@ interface CompareProps {
 
 /** Up to four films side by side on one pane, beside its bare glass. */
 export function Compare({ found, pane, panes, figures, onClose }: CompareProps) {
+  const money = useMoney();
   const unit = useUnit();
   const { rules } = useJob();
   const { records, jobShopData: book, derived } = useJob();
@@ -243,7 +245,7 @@ export function Compare({ found, pane, panes, figures, onClose }: CompareProps) 
           ],
         ] as Row[])
       : []),
-    ...tradeRows(shown, costs, derived.pane(pane.id)?.sizes?.cutting.widthMm ?? null, panes.length),
+    ...tradeRows(shown, money, costs, derived.pane(pane.id)?.sizes?.cutting.widthMm ?? null, panes.length),
   ];
   const uncertain = figures.filter(
     ({ uncertainty, film }) => uncertainty.because !== 'broadBand' || film.assumed.length > 0,

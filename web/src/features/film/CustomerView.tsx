@@ -1,6 +1,6 @@
 import { colourShift, isHiddenByDay, looksOf, type GlassFigures, type Ranked } from '@neat-sill/core/advice';
 import type { Film } from '@neat-sill/core/film';
-import { countOf, formatArea, formatMoney, formatShare } from '@neat-sill/core/units';
+import { countOf, formatArea, formatShare } from '@neat-sill/core/units';
 import { describeCoverage } from '@neat-sill/core/words';
 import { Dialog } from 'radix-ui';
 import { useMemo, useState } from 'react';
@@ -11,6 +11,7 @@ import { wallMarks } from '../wall/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Scene } from './Scene.tsx';
 import { useFilmsOnPane } from './useFilmsOnPane.ts';
+import { useMoney } from '../../api/useMoney.ts';
 
 /** Smaller changes than these a customer does not feel or see, so they are not promised: a judgement. */
 const WORTH_SAYING = { heat: 0.05, light: 0.02, fading: 0.1 } as const;
@@ -92,6 +93,7 @@ function FilmForCustomer({ film, panes, shown }: { film: Film; panes: readonly P
 
 /** A plain view for the customer: their wall with the film on it, what it does, what it costs, where seams will be. */
 export function CustomerView({ onClose }: { onClose: () => void }) {
+  const money = useMoney();
   const job = useJob();
   const unit = useUnit();
   const live = useLivePlan();
@@ -182,9 +184,7 @@ export function CustomerView({ onClose }: { onClose: () => void }) {
                     <p className="mt-1">
                       Film for the whole job:{' '}
                       <b>
-                        {live.plan.summary.cost === null
-                          ? 'no price yet'
-                          : formatMoney(live.plan.summary.cost)}
+                        {live.plan.summary.cost === null ? 'no price yet' : money(live.plan.summary.cost)}
                       </b>
                       . Work and travel are not in it.
                     </p>

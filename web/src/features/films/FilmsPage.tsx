@@ -1,17 +1,11 @@
 import { RULES_OF_ROLES } from '@neat-sill/core/contract';
 import { pricedOn, solarAbsorptance, type Film } from '@neat-sill/core/film';
-import {
-  countOf,
-  formatLength,
-  formatMoney,
-  formatNumber,
-  formatShare,
-  type LengthUnit,
-} from '@neat-sill/core/units';
+import { countOf, formatLength, formatNumber, formatShare, type LengthUnit } from '@neat-sill/core/units';
 import { FILM_COLUMN_NAMES, FILM_KIND_NAMES } from '@neat-sill/core/words';
 import { FileDown, FileUp } from 'lucide-react';
 import { useDeferredValue, useState } from 'react';
 import { sentenceOf, useSessionQuery, useShopBookQuery } from '../../api/api.ts';
+import { useMoney } from '../../api/useMoney.ts';
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/Field.tsx';
 import { today } from '../../ui/format.ts';
@@ -29,6 +23,7 @@ const HOLDS = {
 } as const;
 
 function Rolls({ film, unit }: { film: Film; unit: LengthUnit }) {
+  const money = useMoney();
   const show = (mm: number) => formatLength(mm, { unit });
   const priced = pricedOn(film, today());
   if (film.rolls.length === 0) return <>No roll on sale</>;
@@ -36,13 +31,13 @@ function Rolls({ film, unit }: { film: Film; unit: LengthUnit }) {
     <ul>
       {priced.rolls.map(({ widthMm, lengthMm, price, soldBy, later }) => (
         <li key={`${widthMm} ${lengthMm}`}>
-          {show(widthMm)} × {show(lengthMm)}: <b>{price === null ? 'no price' : formatMoney(price)}</b>
+          {show(widthMm)} × {show(lengthMm)}: <b>{price === null ? 'no price' : money(price)}</b>
           {soldBy === 'metre' && ', cut by the metre'}
           {later
             .filter(({ from }) => from > today())
             .map(({ from, price: then }) => (
               <span key={from} className="text-ochre-text">
-                , {formatMoney(then)} from {from}
+                , {money(then)} from {from}
               </span>
             ))}
         </li>

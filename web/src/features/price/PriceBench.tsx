@@ -1,11 +1,13 @@
-import { formatArea, formatMoney, formatRun } from '@neat-sill/core/units';
+import { formatArea, formatRun } from '@neat-sill/core/units';
 import { useJob, useLivePlan, useUnit } from '../job/index.ts';
 import { DataTable } from '../../ui/DataTable.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { SellFilms, SoldOtherwiseNote } from '../film/index.ts';
+import { useMoney } from '../../api/useMoney.ts';
 
 /** Price: what the film of this plan costs. Labour and margin are not reckoned yet, and it says so. */
 export function PriceBench() {
+  const money = useMoney();
   const { plan } = useLivePlan();
   const { jobShopData: book } = useJob();
   const unit = useUnit();
@@ -39,7 +41,7 @@ export function PriceBench() {
         ]}
         together={[
           'Film of this plan, offcuts on hand free',
-          plan.summary.cost === null ? 'no price' : formatMoney(plan.summary.cost),
+          plan.summary.cost === null ? 'no price' : money(plan.summary.cost),
         ]}
       />
       <SellFilms />

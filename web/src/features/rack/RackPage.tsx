@@ -8,7 +8,7 @@ import {
 } from '@neat-sill/core/contract';
 import { filmForPlan, planRulesOf, worthOnHand } from '@neat-sill/core/cuts';
 import type { ColumnNames } from '@neat-sill/core/sheet';
-import { formatLength, formatMoney, formatRun, listOf } from '@neat-sill/core/units';
+import { formatLength, formatRun, listOf } from '@neat-sill/core/units';
 import { RACK_COLUMN_NAMES, describeRackProblem, type RackColumn } from '@neat-sill/core/words';
 import { group } from 'd3';
 import { FileDown, FileUp, Plus } from 'lucide-react';
@@ -20,6 +20,7 @@ import {
   useSessionQuery,
   useShopBookQuery,
 } from '../../api/api.ts';
+import { useMoney } from '../../api/useMoney.ts';
 import { csvOf, download, readTable } from '../../files/tables.ts';
 import { ShopBuys } from '../buying/index.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -44,11 +45,12 @@ const NEEDED: readonly RackColumn[] = ['name', 'film', 'kind', 'widthMm', 'lengt
 
 /** Roll or offcut, its factory edges, and what it is worth on the books. */
 function KindOf({ entry, worth }: { entry: RackEntry['entry']; worth: number | null }) {
+  const money = useMoney();
   const edges = entry.factoryEdges.length > 0 ? `, ${listOf(entry.factoryEdges)} edge` : ', no factory edge';
   return (
     <span className="text-quiet">
       {entry.kind === 'roll' ? 'roll' : `offcut${edges}`}
-      {worth !== null && worth >= 0.005 && <span className="block">book value {formatMoney(worth)}</span>}
+      {worth !== null && worth >= 0.005 && <span className="block">book value {money(worth)}</span>}
     </span>
   );
 }
