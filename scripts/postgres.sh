@@ -1,5 +1,5 @@
 #!/usr/bin/env bash
-# A private PostgreSQL cluster: postgres.sh {start|stop} FOLDER {durable|fast}
+# A private PostgreSQL cluster: postgres.sh {start|stop|is-up|where} FOLDER {durable|fast}
 # start prints the cluster's address. `durable` is for real data; `fast` gives up durability and is for tests only.
 # Run by root, the server runs as the owner of the folder, or as user postgres, since it refuses to run as root.
 set -euo pipefail
@@ -45,12 +45,17 @@ options() {
 
 case $command in
 stop) stop ;;
+where) echo "$dir" ;;
+is-up) up && echo yes || echo no ;;
 start)
   if up; then cat url; exit; fi
   stop
   [ -f data/PG_VERSION ] || make_cluster
-  for _ in 1 2 3 4 5; do # another program may take the free port before the server does
-    port=$(node -e 's=net.createServer().listen(0,"127.0.0.1",()=>{console.log(s.address().port);s.close()})')
+  # The port it had is tried first: processes that have lost it find it there again.
+  before=$(sed -n 's|.*:\([0-9]*\)/.*|\1|p' url 2>/dev/null || true)
+  for at in 1 2 3 4 5 6 7 8; do # another program may take the free port before the server does
+    port=$before
+    [ -n "$before" ] && [ "$at" -le 5 ] || port=$(node -e 's=net.createServer().listen(0,"127.0.0.1",()=>{process.stdout.write(String(s.address().port));s.close()})')
     if "${as[@]}" "$bin/pg_ctl" -D "$dir/data" -w -t 60 -l "$dir/data/server.log" -o "$(options "$port" | tr '\n' ' ')" start \
       </dev/null >/dev/null 2>&1 9>&-; then
       echo "postgres://neat_sill:$(cat password)@127.0.0.1:$port/postgres" >url
@@ -62,5 +67,5 @@ start)
   tail -n 20 data/server.log >&2
   exit 1
   ;;
-*) echo "usage: postgres.sh {start|stop} FOLDER {durable|fast}" >&2 && exit 2 ;;
+*) echo "usage: postgres.sh {start|stop|is-up|where} FOLDER {durable|fast}" >&2 && exit 2 ;;
 esac

@@ -11,6 +11,10 @@ const environmentSchema = z
     PORT: z.coerce.number().int().min(0).max(65535).default(4173),
     WEB_FOLDER: z.string().optional(),
     LOG_LEVEL: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('warn'),
+    /** Folder into which the worker writes a backup every night; none without it. */
+    BACKUP_FOLDER: z.string().optional(),
+    /** So many of these backups are kept. */
+    BACKUP_KEEP: z.coerce.number().int().min(1).max(1000).default(14),
     /** `yes` behind HTTPS. */
     SECURE_COOKIES: yesNo.default('no'),
     /** `yes` behind one reverse proxy that sets X-Forwarded-For. */

@@ -4,6 +4,7 @@ import { openDatabase } from './db/database.ts';
 import { DEMO_SIGN_IN } from './demo/people.ts';
 import { readEnvironment } from './environment.ts';
 import { standInFeeds } from './features/buying/index.ts';
+import { endWithParent } from './lifetime.ts';
 import { makeLog } from './log.ts';
 import { openQueue, senderOf } from './queue/queue.ts';
 
@@ -38,10 +39,8 @@ const server = app.listen(environment.PORT, environment.HOST, (error) => {
   process.stdout.write(`Neat Sill is at http://${environment.HOST}:${port}\n`);
 });
 
-function stop(): void {
+endWithParent(() => {
   server.close();
   server.closeIdleConnections();
-  void Promise.allSettled([boss.stop({ graceful: false }), db.close()]).then(() => process.exit(0));
-}
-process.once('SIGTERM', stop);
-process.once('SIGINT', stop);
+  return [boss.stop({ graceful: false }), db.close()];
+});

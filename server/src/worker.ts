@@ -1,10 +1,17 @@
 import { openDatabase } from './db/database.ts';
 import { readEnvironment } from './environment.ts';
 import { removeExpiredSessions } from './features/accounts/index.ts';
-import { makePaper } from './features/papers/index.ts';
+import { backUpNightly } from './features/operating/index.ts';
+import { makePaper, removeOldPapers } from './features/papers/index.ts';
 import { runPlanning } from './features/plannings/index.ts';
+import { endWithParent } from './lifetime.ts';
 import { makeLog } from './log.ts';
-import { openQueue, type QueuedTasks } from './queue/queue.ts';
+import { takeUpLost, withClaim } from './queue/claims.ts';
+import { openQueue, senderOf, type QueuedTasks } from './queue/queue.ts';
+
+const LOOK_FOR_LOST_EVERY_MS = 10_000;
+/** Plannings that one worker does beside each other: one shop's long one does not keep the others waiting. */
+const PLANNINGS_AT_ONCE = 3;
 
 const environment = readEnvironment(process.env);
 const log = makeLog(environment.LOG_LEVEL);
@@ -14,19 +21,35 @@ const db = openDatabase(environment.DATABASE_URL, (error) =>
 const boss = await openQueue(environment.DATABASE_URL, (error) => log.warn({ err: error }, 'queue'));
 
 await boss.work<QueuedTasks['paper']>('paper', { pollingIntervalSeconds: 0.5 }, async (works) => {
-  for (const { data } of works) await makePaper(db, data);
+  for (const { data } of works)
+    await withClaim(db, { task: 'paper', id: data.paperId, work: data }, () => makePaper(db, data));
 });
-await boss.work<QueuedTasks['planning']>('planning', { pollingIntervalSeconds: 0.5 }, async (works) => {
-  for (const { data } of works) await runPlanning(db, data, () => new Date());
+for (let at = 0; at < PLANNINGS_AT_ONCE; at += 1)
+  await boss.work<QueuedTasks['planning']>('planning', { pollingIntervalSeconds: 0.5 }, async (works) => {
+    for (const { data } of works)
+      await withClaim(db, { task: 'planning', id: data.planningId, work: data }, () =>
+        runPlanning(db, data, () => new Date()),
+      );
+  });
+await boss.work('clean-sessions', async () => {
+  await removeExpiredSessions(db, new Date());
+  await removeOldPapers(db, new Date());
 });
-await boss.work('clean-sessions', () => removeExpiredSessions(db, new Date()));
 await boss.schedule('clean-sessions', '17 4 * * *');
+const { BACKUP_FOLDER, BACKUP_KEEP } = environment;
+if (BACKUP_FOLDER === undefined) await boss.unschedule('backup');
+else {
+  await boss.work('backup', () =>
+    backUpNightly(environment.DATABASE_URL, BACKUP_FOLDER, BACKUP_KEEP, new Date()),
+  );
+  await boss.schedule('backup', '43 2 * * *');
+}
+const looking = setInterval(() => {
+  takeUpLost(db, senderOf(boss)).catch((error: unknown) => log.warn({ err: error }, 'looking for lost work'));
+}, LOOK_FOR_LOST_EVERY_MS);
 process.stdout.write('Worker is ready\n');
 
-function stop(): void {
-  void Promise.allSettled([boss.stop({ graceful: true, timeout: 5000 }), db.close()]).then(() =>
-    process.exit(0),
-  );
-}
-process.once('SIGTERM', stop);
-process.once('SIGINT', stop);
+endWithParent(() => {
+  clearInterval(looking);
+  return [boss.stop({ graceful: true, timeout: 5000 }), db.close()];
+});

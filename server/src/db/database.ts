@@ -10,6 +10,8 @@ export interface Database {
   readonly inShop: <Value>(shopId: string, work: (tx: Tx) => Promise<Value>) => Promise<Value>;
   /** Runs work in one transaction that may look up people and sessions of any shop, and nothing else. */
   readonly forSignIn: <Value>(work: (tx: Tx) => Promise<Value>) => Promise<Value>;
+  /** Runs a worker's own keeping of books: what is in hand of any shop, and what has become old. */
+  readonly forWorker: <Value>(work: (tx: Tx) => Promise<Value>) => Promise<Value>;
   readonly isThere: () => Promise<boolean>;
   readonly pool: Pool;
   readonly close: () => Promise<void>;
@@ -44,6 +46,11 @@ export function openDatabase(url: string, onLostConnection: (error: Error) => vo
     forSignIn: (work) =>
       db.transaction(async (tx) => {
         await tx.execute(setting('app.purpose', 'sign-in'));
+        return work(tx);
+      }),
+    forWorker: (work) =>
+      db.transaction(async (tx) => {
+        await tx.execute(setting('app.purpose', 'worker'));
         return work(tx);
       }),
     isThere: () =>

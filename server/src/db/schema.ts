@@ -311,3 +311,17 @@ export const pictures = pgTable('pictures', {
   takenBy: uuid().references(() => people.id),
   keptAt: moment().notNull(),
 });
+
+/** What a worker has in hand just now. Its heart beats there: what has not beaten for a while was lost with its worker. */
+export const claims = pgTable(
+  'claims',
+  {
+    task: text().notNull(),
+    id: uuid().notNull(),
+    shopId: shopId(),
+    /** As it was handed to the queue, to be handed to it again. */
+    work: jsonb().$type<unknown>().notNull(),
+    beatAt: moment().notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.task, table.id] })],
+);

@@ -6,6 +6,7 @@ export interface QueuedTasks {
   readonly paper: { readonly shopId: string; readonly paperId: string; readonly origin: string };
   readonly planning: { readonly shopId: string; readonly planningId: string };
   readonly 'clean-sessions': Record<string, never>;
+  readonly backup: Record<string, never>;
 }
 
 export type TaskName = keyof QueuedTasks;
@@ -19,9 +20,10 @@ const LOST_AFTER_S: Readonly<Record<TaskName, number>> = {
   paper: 900,
   planning: 2400,
   'clean-sessions': 900,
+  backup: 7200,
 };
 
-const TASK_NAMES: readonly TaskName[] = ['paper', 'planning', 'clean-sessions'];
+const TASK_NAMES: readonly TaskName[] = ['paper', 'planning', 'clean-sessions', 'backup'];
 
 /** Starts the queue's client; both server and worker have one. Its own errors (a lost connection) are passed on. */
 export async function openQueue(url: string, onError: (error: Error) => void): Promise<PgBoss> {

@@ -1,5 +1,6 @@
+export { backUp, backUpNightly, restore } from './backup.ts';
+export { OperatorProblem } from './operatorProblem.ts';
 export {
-  OperatorProblem,
   TABLES_OF_A_SHOP,
   addShop,
   firstVisit,

@@ -6,14 +6,13 @@ import { enterShop, type Database } from '../../db/database.ts';
 import { links, people, shops } from '../../db/schema.ts';
 import { makeLink } from '../accounts/index.ts';
 import { noteInAudit } from '../audit/index.ts';
-
-/** Why an operator's command can't be carried out, in a sentence that says how it can. */
-export class OperatorProblem extends Error {}
+import { OperatorProblem } from './operatorProblem.ts';
 
 type MadeLink = Awaited<ReturnType<typeof makeLink>>;
 
 /** Tables with rows of a shop, those first that name others. */
 export const TABLES_OF_A_SHOP = [
+  'claims',
   'papers',
   'pictures',
   'plannings',

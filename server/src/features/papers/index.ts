@@ -1,2 +1,2 @@
-export { makePaper } from './make.ts';
+export { makePaper, removeOldPapers } from './make.ts';
 export { paperRoutes } from './routes.ts';

@@ -1,5 +1,5 @@
 import { deriveJob, shopDataOfJob } from '@neat-sill/core/job';
-import { eq } from 'drizzle-orm';
+import { eq, lt } from 'drizzle-orm';
 import type { Database } from '../../db/database.ts';
 import { papers, pictures, shops } from '../../db/schema.ts';
 import type { QueuedTasks } from '../../queue/queue.ts';
@@ -12,6 +12,14 @@ import { cutListPaper } from './cutListPaper.ts';
 import { labels } from './labels.ts';
 import { renderPdf } from './pdf.ts';
 import { PaperProblem, type PaperInput } from './paperInput.ts';
+
+const PAPER_DAYS = 30;
+
+/** Papers are made anew in seconds: old ones are not kept. */
+export async function removeOldPapers(db: Database, now: Date): Promise<void> {
+  const before = new Date(now.getTime() - PAPER_DAYS * 86_400_000);
+  await db.forWorker((tx) => tx.delete(papers).where(lt(papers.madeAt, before)));
+}
 
 /** Makes a PDF that was asked for; a job that is not ready for it becomes the paper's problem, not an error. */
 export async function makePaper(
