@@ -2,6 +2,7 @@ import { openDatabase } from './db/database.ts';
 import { readEnvironment } from './environment.ts';
 import { removeExpiredSessions } from './features/accounts/index.ts';
 import { backUpNightly } from './features/operating/index.ts';
+import { eraseOldJobs, tellStaleJobs } from './features/jobs/index.ts';
 import { makePaper, removeOldPapers } from './features/papers/index.ts';
 import { runPlanning } from './features/plannings/index.ts';
 import { endWithParent } from './lifetime.ts';
@@ -34,6 +35,7 @@ for (let at = 0; at < PLANNINGS_AT_ONCE; at += 1)
 await boss.work('clean-sessions', async () => {
   await removeExpiredSessions(db, new Date());
   await removeOldPapers(db, new Date());
+  await eraseOldJobs(db, new Date());
 });
 await boss.schedule('clean-sessions', '17 4 * * *');
 const { BACKUP_FOLDER, BACKUP_KEEP } = environment;
@@ -45,6 +47,7 @@ else {
   await boss.schedule('backup', '43 2 * * *');
 }
 const looking = setInterval(() => {
+  tellStaleJobs(db, new Date()).catch((error: unknown) => log.warn({ err: error }, 'telling jobs anew'));
   takeUpLost(db, senderOf(boss)).catch((error: unknown) => log.warn({ err: error }, 'looking for lost work'));
 }, LOOK_FOR_LOST_EVERY_MS);
 process.stdout.write('Worker is ready\n');

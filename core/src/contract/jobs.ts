@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import {
+  JOB_STANDINGS,
   RECORD_KINDS,
   jobOutlineSchema,
   jobRecordsSchema,
@@ -10,9 +11,59 @@ import {
 } from '../job/index.ts';
 import { recordIdSchema, type Role } from '../record/index.ts';
 
+/** Where a job is kept. */
+export const JOB_SHELVES = ['open', 'archived', 'deleted'] as const;
+
 export const jobSummarySchema = jobOutlineSchema
-  .extend({ id: z.uuid(), changedAt: z.iso.datetime({ offset: true }) })
+  .omit({ search: true })
+  .extend({
+    id: z.uuid(),
+    changedAt: z.iso.datetime({ offset: true }),
+    shelf: z.enum(JOB_SHELVES),
+    /** Who does it, and on which day; null until that is said. */
+    assignedTo: z.strictObject({ id: z.uuid(), name: z.string() }).nullable(),
+    visitOn: z.iso.date().nullable(),
+  })
   .meta({ id: 'JobSummary' });
+
+export const JOB_ORDERS = ['changed', 'customer', 'visit'] as const;
+
+/** Which jobs a list asks for; every word of `text` has to be found in a job. */
+export const jobListQuerySchema = z.object({
+  text: z.string().trim().max(200).default(''),
+  shelf: z.enum(JOB_SHELVES).default('open'),
+  standing: z.enum(['all', ...JOB_STANDINGS]).default('all'),
+  order: z.enum(JOB_ORDERS).default('changed'),
+  from: z.coerce.number().int().min(0).max(1_000_000).default(0),
+});
+
+/** How many jobs a page of the list has. */
+export const JOBS_A_PAGE = 50;
+
+export const jobListSchema = z
+  .strictObject({ jobs: z.array(jobSummarySchema), total: z.int() })
+  .meta({ id: 'JobList' });
+
+/** What is to be done today: the newest of each, and how many there are. */
+export const todaySchema = z
+  .strictObject({ on: jobListSchema, faults: jobListSchema, drying: jobListSchema })
+  .meta({ id: 'Today' });
+
+/** What is kept of a job beside its records; what is left out stays. */
+export const keepJobSchema = z
+  .strictObject({
+    shelf: z.enum(JOB_SHELVES).optional(),
+    assignedTo: z.uuid().nullable().optional(),
+    visitOn: z.iso.date().nullable().optional(),
+  })
+  .meta({ id: 'KeepJob' });
+
+export const keptJobSchema = z
+  .strictObject({ job: jobSummarySchema, notices: z.array(z.string()) })
+  .meta({ id: 'KeptJob' });
+
+/** Who may be given a job. */
+export const crewSchema = z.array(z.strictObject({ id: z.uuid(), name: z.string() })).meta({ id: 'Crew' });
 
 export const newJobSchema = z
   .strictObject({
@@ -97,6 +148,9 @@ export const newPaperSchema = z
   .meta({ id: 'NewPaper' });
 
 export type JobSummary = z.infer<typeof jobSummarySchema>;
+export type JobListQuery = z.infer<typeof jobListQuerySchema>;
+export type JobShelf = (typeof JOB_SHELVES)[number];
+export type KeepJob = z.infer<typeof keepJobSchema>;
 export type NewJob = z.infer<typeof newJobSchema>;
 export type ImportJob = z.infer<typeof importJobSchema>;
 export type ImportedJob = z.infer<typeof importedJobSchema>;

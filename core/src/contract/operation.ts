@@ -5,6 +5,7 @@ export interface Operation<
   Params extends z.ZodType = z.ZodType,
   Body extends z.ZodType = z.ZodType,
   Answer extends z.ZodType = z.ZodType,
+  Query extends z.ZodType = z.ZodType,
 > {
   readonly method: 'get' | 'post' | 'put' | 'delete';
   /** Below /api, parameters as `:name`. */
@@ -14,6 +15,8 @@ export interface Operation<
   readonly access: 'anyone' | 'ownAccount' | 'signedIn';
   readonly status: 200 | 201 | 202;
   readonly params: Params;
+  /** What stands after the `?` of the address; nothing where it is left out. */
+  readonly query?: Query;
   readonly body: Body;
   readonly answer: Answer;
 }
@@ -22,8 +25,11 @@ export const nothing = z.undefined();
 export const noParams = z.object({});
 export const byJobId = z.object({ id: z.uuid('This is not the id of a job') });
 
-export function operation<Params extends z.ZodType, Body extends z.ZodType, Answer extends z.ZodType>(
-  described: Operation<Params, Body, Answer>,
-): Operation<Params, Body, Answer> {
+export function operation<
+  Params extends z.ZodType,
+  Body extends z.ZodType,
+  Answer extends z.ZodType,
+  Query extends z.ZodType = z.ZodUndefined,
+>(described: Operation<Params, Body, Answer, Query>): Operation<Params, Body, Answer, Query> {
   return described;
 }

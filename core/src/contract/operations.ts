@@ -6,7 +6,12 @@ import {
   importJobSchema,
   importedJobSchema,
   jobAnswerSchema,
-  jobSummarySchema,
+  crewSchema,
+  jobListQuerySchema,
+  jobListSchema,
+  keepJobSchema,
+  keptJobSchema,
+  todaySchema,
   newJobSchema,
   newPaperSchema,
   paperSchema,
@@ -15,6 +20,7 @@ import {
 import { auditPageSchema } from './audit.ts';
 import { askSuppliersSchema, filmWantedSchema, supplierAnswersSchema } from './buying.ts';
 import { lastPlanningSchema, newPlanningSchema, planningSchema } from './plannings.ts';
+import { doneSchema } from './people.ts';
 import { townSchema, townsSchema } from './places.ts';
 import { saveRackSchema, savedRackSchema } from './rack.ts';
 import { saveShopSchema, shopSchema } from './shopDetails.ts';
@@ -125,12 +131,64 @@ export const operations = {
   jobs: operation({
     method: 'get',
     path: '/jobs',
-    summary: 'The jobs of the shop, latest change first',
+    summary: 'A page of the jobs of the shop, found by words, in an order',
+    access: 'signedIn',
+    status: 200,
+    params: noParams,
+    query: jobListQuerySchema,
+    body: nothing,
+    answer: jobListSchema,
+  }),
+  today: operation({
+    method: 'get',
+    path: '/today',
+    summary: 'Jobs that are on, that have faults to mend, and that dry',
+    access: 'signedIn',
+    status: 200,
+    params: noParams,
+    query: z.object({ day: z.iso.date() }),
+    body: nothing,
+    answer: todaySchema,
+  }),
+  crew: operation({
+    method: 'get',
+    path: '/crew',
+    summary: 'Who may be given a job',
     access: 'signedIn',
     status: 200,
     params: noParams,
     body: nothing,
-    answer: z.array(jobSummarySchema),
+    answer: crewSchema,
+  }),
+  keepJob: operation({
+    method: 'put',
+    path: '/jobs/:id/keeping',
+    summary: 'Archive or delete a job or put it back, say who does it and when',
+    access: 'signedIn',
+    status: 200,
+    params: byJobId,
+    body: keepJobSchema,
+    answer: keptJobSchema,
+  }),
+  copyJob: operation({
+    method: 'post',
+    path: '/jobs/:id/copies',
+    summary: 'Make another job of the same rooms, walls and panes, with nothing cut or fitted',
+    access: 'signedIn',
+    status: 201,
+    params: byJobId,
+    body: z.strictObject({}),
+    answer: importedJobSchema,
+  }),
+  eraseJob: operation({
+    method: 'delete',
+    path: '/jobs/:id',
+    summary: 'Erase a deleted job for good, with its customer, photographs and history',
+    access: 'signedIn',
+    status: 200,
+    params: byJobId,
+    body: nothing,
+    answer: doneSchema,
   }),
   makeJob: operation({
     method: 'post',

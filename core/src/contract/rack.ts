@@ -15,6 +15,8 @@ export const rackEntrySchema = z
     version: z.int(),
     /** The job whose kept plan takes it; nobody else's plan may. */
     reservedBy: z.uuid().nullable(),
+    /** Its customer and name. */
+    reservedFor: z.string().nullable().default(null),
   })
   .meta({ id: 'RackEntry' });
 

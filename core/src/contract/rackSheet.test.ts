@@ -19,6 +19,7 @@ const roll: RackEntry = {
   place: 'bay 2',
   version: 3,
   reservedBy: null,
+  reservedFor: null,
 };
 const offcut: RackEntry = {
   ...roll,

@@ -39,4 +39,10 @@ export {
 } from './derived/job.ts';
 export { measuredPane, paneByItself, verdictFor, type LeftOutReason } from './derived/pane.ts';
 export { type LeftOut, type PlanInput, type PlanStanding } from './derived/planInput.ts';
-export { jobOutlineSchema, outlineOfJob, type JobOutline } from './derived/summary.ts';
+export {
+  JOB_STANDINGS,
+  jobOutlineSchema,
+  outlineOfJob,
+  type JobOutline,
+  type JobStanding,
+} from './derived/summary.ts';

@@ -1,12 +1,20 @@
 import type { Film } from '@neat-sill/core/film';
-import { AUDIT_KINDS, PAPER_KINDS, type SentEdit, type ShopDetails } from '@neat-sill/core/contract';
+import {
+  AUDIT_KINDS,
+  JOB_SHELVES,
+  PAPER_KINDS,
+  type SentEdit,
+  type ShopDetails,
+} from '@neat-sill/core/contract';
 import { RECORD_KINDS } from '@neat-sill/core/job';
 import { ROLES } from '@neat-sill/core/record';
 import type { RuleSet } from '@neat-sill/core/rules';
 import { sql } from 'drizzle-orm';
 import {
   bigserial,
+  boolean,
   customType,
+  date,
   index,
   integer,
   jsonb,
@@ -210,10 +218,31 @@ export const jobs = pgTable(
     shopId: shopId(),
     createdAt: moment().notNull(),
     changedAt: moment().notNull(),
-    /** How far it is, as core tells it, written with the job; null until the list of jobs next asks. */
+    /** How far it is, as core tells it, written with the job; null until somebody asks. */
     outline: jsonb().$type<unknown>(),
+    /** Films or house rules have changed since it was told: it is told anew when a page of the list shows it, or by a worker. */
+    outlineStale: boolean().notNull().default(true),
+    /** Out of the outline, so that a list is found and put in order without reading it. */
+    standing: text().generatedAlwaysAs(sql`outline->>'standing'`),
+    search: text().generatedAlwaysAs(sql`outline->>'search'`),
+    customer: text().generatedAlwaysAs(sql`lower(outline->>'customer')`),
+    curesOn: text().generatedAlwaysAs(sql`outline->>'curesOn'`),
+    /** There is a pane that is not done yet, or none so far. */
+    isOn: boolean().generatedAlwaysAs(
+      sql`(outline->>'panes')::int = 0 or (outline->>'done')::int < (outline->>'panes')::int`,
+    ),
+    shelf: text({ enum: JOB_SHELVES }).notNull().default('open'),
+    /** When it was put there. */
+    shelvedAt: moment(),
+    assignedTo: uuid().references(() => people.id),
+    visitOn: date({ mode: 'string' }),
+    /** Counts its edits: what was read under a number is as it was. */
+    version: integer().notNull().default(0),
   },
-  (table) => [index().on(table.shopId, table.changedAt)],
+  (table) => [
+    index().on(table.shopId, table.changedAt),
+    index().on(table.shopId, table.shelf, table.changedAt),
+  ],
 );
 
 /** The records of a job. A record taken away keeps its row with empty data, so that its version goes on counting. */

@@ -9,14 +9,21 @@ const problemAnswer = (description: string) => ({
 
 function describe(
   name: string,
-  { summary, status, params, body, answer, access }: Operation,
+  { summary, status, params, query, body, answer, access }: Operation,
 ): ZodOpenApiOperationObject {
   const hasParams = params instanceof z.ZodObject && Object.keys(params.shape).length > 0;
   return {
     operationId: name,
     summary,
     ...(access !== 'anyone' ? { security: [{ session: [] }] } : {}),
-    ...(hasParams ? { requestParams: { path: params } } : {}),
+    ...(hasParams || query
+      ? {
+          requestParams: {
+            ...(hasParams ? { path: params } : {}),
+            ...(query instanceof z.ZodObject ? { query } : {}),
+          },
+        }
+      : {}),
     ...(body instanceof z.ZodUndefined
       ? {}
       : { requestBody: { content: { 'application/json': { schema: body } } } }),

@@ -12,8 +12,9 @@ export interface Caller {
   readonly sessionHash: string;
 }
 
-export interface Call<Params, Body> {
+export interface Call<Params, Body, Query = undefined> {
   readonly params: Params;
+  readonly query: Query;
   readonly body: Body;
   readonly req: Request;
   readonly res: Response;
@@ -49,30 +50,37 @@ function refuseBrokenText(body: unknown): void {
   });
 }
 
-type AnyOperation<P extends z.ZodType, B extends z.ZodType, A extends z.ZodType> = Operation<P, B, A>;
+type AnyOperation<
+  P extends z.ZodType,
+  B extends z.ZodType,
+  A extends z.ZodType,
+  Q extends z.ZodType,
+> = Operation<P, B, A, Q>;
 
-function handle<P extends z.ZodType, B extends z.ZodType, A extends z.ZodType>(
+function handle<P extends z.ZodType, B extends z.ZodType, A extends z.ZodType, Q extends z.ZodType>(
   router: Router,
-  operation: AnyOperation<P, B, A>,
-  work: (call: Call<z.output<P>, z.output<B>>) => Promise<z.input<A>>,
+  operation: AnyOperation<P, B, A, Q>,
+  work: (call: Call<z.output<P>, z.output<B>, z.output<Q>>) => Promise<z.input<A>>,
 ): void {
   router[operation.method](operation.path, async (req, res) => {
     const params = parsed(operation.params, req.params);
+    const query = (operation.query ? parsed(operation.query, req.query) : undefined) as z.output<Q>;
     refuseBrokenText(req.body);
+    refuseBrokenText(query);
     const body = parsed(
       operation.body,
       operation.method === 'get' || operation.method === 'delete' ? undefined : req.body,
     );
-    const answer = await work({ params, body, req, res });
+    const answer = await work({ params, query, body, req, res });
     res.status(operation.status).json(answer);
   });
 }
 
 /** Puts an operation that anyone may call on the router: validates what comes in by the contract. */
-export function openRoute<P extends z.ZodType, B extends z.ZodType, A extends z.ZodType>(
+export function openRoute<P extends z.ZodType, B extends z.ZodType, A extends z.ZodType, Q extends z.ZodType>(
   router: Router,
-  operation: AnyOperation<P, B, A>,
-  work: (call: Call<z.output<P>, z.output<B>>) => Promise<z.input<A>>,
+  operation: AnyOperation<P, B, A, Q>,
+  work: (call: Call<z.output<P>, z.output<B>, z.output<Q>>) => Promise<z.input<A>>,
 ): void {
   handle(router, operation, work);
 }
@@ -97,10 +105,17 @@ export function callerOf(res: Response): Caller {
 }
 
 /** Puts an operation for people who are signed in on the router. */
-export function signedInRoute<P extends z.ZodType, B extends z.ZodType, A extends z.ZodType>(
+export function signedInRoute<
+  P extends z.ZodType,
+  B extends z.ZodType,
+  A extends z.ZodType,
+  Q extends z.ZodType,
+>(
   router: Router,
-  operation: AnyOperation<P, B, A>,
-  work: (call: Call<z.output<P>, z.output<B>> & { readonly caller: Caller }) => Promise<z.input<A>>,
+  operation: AnyOperation<P, B, A, Q>,
+  work: (
+    call: Call<z.output<P>, z.output<B>, z.output<Q>> & { readonly caller: Caller },
+  ) => Promise<z.input<A>>,
 ): void {
   const find = operation.access === 'ownAccount' ? anyCallerOf : callerOf;
   handle(router, operation, (call) => work({ ...call, caller: find(call.res) }));

@@ -1,4 +1,11 @@
-import { operations, problemSchema, type Operation } from '@neat-sill/core/contract';
+import {
+  JOBS_A_PAGE,
+  jobListQuerySchema,
+  operations,
+  problemSchema,
+  type JobListQuery,
+  type Operation,
+} from '@neat-sill/core/contract';
 import { createApi, fetchBaseQuery, type FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
 import type { SerializedError } from '@reduxjs/toolkit';
 import type { z } from 'zod';
@@ -18,13 +25,21 @@ const serverQuery = fetchBaseQuery({
 
 /** Answers that are kept on the device, so that work goes on without network or database. */
 const KEPT_ANSWERS = new Set(
-  [operations.session, operations.shopBook, operations.jobs, operations.shop].map(({ path }) => path),
+  [operations.session, operations.shopBook, operations.jobs, operations.today, operations.shop].map(
+    ({ path }) => path,
+  ),
 );
 
 const baseQuery: typeof serverQuery = async (args, api, extra) => {
   const result = await serverQuery(args, api, extra);
-  const key = typeof args === 'string' ? args : args.url;
-  const kept = KEPT_ANSWERS.has(key as never) && (typeof args === 'string' || args.method === 'GET');
+  const {
+    url: key,
+    method,
+    params,
+  } = typeof args === 'string' ? { url: args, method: 'GET', params: {} } : args;
+  // Of lists the plain one is kept, and today's, whatever day that was.
+  const isPlain = key === operations.today.path || Object.keys(params ?? {}).length === 0;
+  const kept = KEPT_ANSWERS.has(key as never) && method === 'GET' && isPlain;
   if (!kept) return result;
   const db = await deviceDatabase();
   if (!result.error) {
@@ -83,6 +98,17 @@ interface ToId<Of extends Name> {
 interface ToJob<Of extends Name> {
   readonly jobId: string;
   readonly body: Body<Of>;
+}
+
+/** Which jobs are asked for; what is left out is as the contract has it. */
+export type AskedJobs = Partial<Omit<JobListQuery, 'from'>>;
+
+/** The plain list keeps a plain address, under which it is kept on the device. */
+function withoutDefaults(asked: Partial<JobListQuery>): Partial<JobListQuery> {
+  const defaults = jobListQuerySchema.parse({});
+  return Object.fromEntries(
+    Object.entries(asked).filter(([name, value]) => value !== defaults[name as keyof JobListQuery]),
+  );
 }
 
 /** Every answer about who is signed in brings the token that the next writes must carry. */
@@ -220,7 +246,38 @@ export const api = createApi({
       query: (body) => request(operations.saveRuleSet, { id: body.rules.id }, body),
       invalidatesTags: ['ShopBook'],
     }),
-    jobs: build.query<Answer<'jobs'>, void>({ ...asked('jobs'), providesTags: ['Jobs'] }),
+    jobs: build.infiniteQuery<Answer<'jobs'>, AskedJobs, number>({
+      infiniteQueryOptions: {
+        initialPageParam: 0,
+        getNextPageParam: ({ total }, _pages, from) =>
+          from + JOBS_A_PAGE < total ? from + JOBS_A_PAGE : undefined,
+      },
+      query: ({ queryArg, pageParam }) => ({
+        ...request(operations.jobs),
+        params: withoutDefaults({ ...queryArg, from: pageParam }),
+      }),
+      ...answerTo('jobs'),
+      providesTags: ['Jobs'],
+    }),
+    today: build.query<Answer<'today'>, string>({
+      query: (day) => ({ ...request(operations.today), params: { day } }),
+      ...answerTo('today'),
+      providesTags: ['Jobs'],
+    }),
+    crew: build.query<Answer<'crew'>, void>({ ...asked('crew'), providesTags: ['People'] }),
+    keepJob: build.mutation<Answer<'keepJob'>, ToJob<'keepJob'>>({
+      ...sentToJob('keepJob'),
+      invalidatesTags: (_answer, _error, { body }) => (body.shelf ? ['Jobs', 'ShopBook', 'Audit'] : ['Jobs']),
+    }),
+    copyJob: build.mutation<Answer<'copyJob'>, string>({
+      ...answerTo('copyJob'),
+      query: (id) => request(operations.copyJob, { id }, {}),
+      invalidatesTags: ['Jobs'],
+    }),
+    eraseJob: build.mutation<Answer<'eraseJob'>, string>({
+      ...askedById('eraseJob'),
+      invalidatesTags: ['Jobs', 'Audit'],
+    }),
     makeJob: build.mutation<Answer<'makeJob'>, Body<'makeJob'>>({
       ...sent('makeJob'),
       invalidatesTags: ['Jobs'],
@@ -305,7 +362,12 @@ export const {
   useStartPlanningMutation,
   useStopPlanningMutation,
   useLazyLastPlanningQuery,
-  useJobsQuery,
+  useJobsInfiniteQuery,
+  useTodayQuery,
+  useCrewQuery,
+  useKeepJobMutation,
+  useCopyJobMutation,
+  useEraseJobMutation,
   useMakeJobMutation,
   useImportJobMutation,
   useMakePaperMutation,

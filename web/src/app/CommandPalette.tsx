@@ -1,20 +1,28 @@
 import { Command } from 'cmdk';
-import { useEffect } from 'react';
+import { useDeferredValue, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useJobsQuery, useSavePreferencesMutation, useSessionQuery } from '../api/api.ts';
+import { useJobsInfiniteQuery, useSavePreferencesMutation, useSessionQuery } from '../api/api.ts';
 import { useAppDispatch, useAppSelector, jobActions, viewActions } from '../features/job/index.ts';
 import { STAGE_MODULES } from './stages.ts';
+
+/** Jobs that are offered for what was typed. */
+const MOST_JOBS = 12;
 
 interface Entry {
   readonly name: string;
   readonly keys?: string;
   readonly run: () => void;
+  /** Where names may be alike. */
+  readonly id?: string;
+  /** What was typed has found it already. */
+  readonly found?: true;
 }
 
-function useEntries(): readonly Entry[] {
+function useEntries(typed: string, open: boolean): readonly Entry[] {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
-  const { data: jobs } = useJobsQuery();
+  const asked = useDeferredValue(typed.trim());
+  const { data: jobs } = useJobsInfiniteQuery({ text: asked }, { skip: !open });
   const { data: session } = useSessionQuery();
   const [savePreferences] = useSavePreferencesMutation();
   const jobId = useAppSelector((state) => state.job.jobId);
@@ -48,18 +56,32 @@ function useEntries(): readonly Entry[] {
       name: unit === 'mm' ? 'Lengths in inches' : 'Lengths in millimetres',
       run: () => void savePreferences({ unit: unit === 'mm' ? 'in' : 'mm' }),
     },
-    ...(jobs ?? []).map((job) => ({
+    ...(jobs?.pages[0]?.jobs ?? []).slice(0, MOST_JOBS).map((job) => ({
+      id: job.id,
+      found: true as const,
       name: `Job: ${job.customer}, ${job.name}`,
       run: go(`/jobs/${job.id}/survey`),
     })),
   ];
 }
 
+/** Every word that was typed stands in the name, in any order. */
+function hasEveryWord(value: string, typed: string, keywords: readonly string[] = []): number {
+  const text = [value, ...keywords].join(' ').toLowerCase();
+  return typed
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.includes(word))
+    ? 1
+    : 0;
+}
+
 /** Find or do anything by name; opens with Ctrl+K. */
 export function CommandPalette() {
   const open = useAppSelector((state) => state.view.paletteOpen);
   const dispatch = useAppDispatch();
-  const entries = useEntries();
+  const [typed, setTyped] = useState('');
+  const entries = useEntries(typed, open);
   useEffect(() => {
     const onKeyDown = (event: KeyboardEvent) => {
       if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return;
@@ -72,22 +94,30 @@ export function CommandPalette() {
   return (
     <Command.Dialog
       open={open}
-      onOpenChange={(next) => dispatch(viewActions.paletteTurned(next))}
+      onOpenChange={(next) => {
+        setTyped('');
+        dispatch(viewActions.paletteTurned(next));
+      }}
       label="Find or do"
+      filter={hasEveryWord}
       overlayClassName="fixed inset-0 z-30 bg-ink/40"
       contentClassName="fixed inset-x-3 top-[12vh] z-40 mx-auto max-w-lg border border-ink bg-sheet shadow-lifted"
     >
       <Command.Input
+        value={typed}
+        onValueChange={setTyped}
         placeholder="Type what to find or to do"
         className="min-h-12 w-full border-b border-hairline bg-sheet px-4 text-lg"
       />
       <Command.List className="max-h-[50vh] overflow-y-auto p-1">
         <Command.Empty className="p-4 text-quiet">Nothing by that name.</Command.Empty>
-        {entries.map(({ name, keys, run }) => (
+        {entries.map(({ name, keys, run, id, found }) => (
           <Command.Item
-            key={name}
-            value={name}
+            key={id ?? name}
+            value={id ?? name}
+            keywords={found ? [name, typed] : [name]}
             onSelect={() => {
+              setTyped('');
               dispatch(viewActions.paletteTurned(false));
               run();
             }}

@@ -86,6 +86,7 @@ export async function renderInJob(part: ReactNode, setting: Setting = {}): Promi
         place: null,
         version: 1,
         reservedBy: null,
+        reservedFor: null,
       })),
       ruleSets: shop.ruleSets.map((rules) => ({ version: 1, rules })),
       cutBefore: shop.cutBefore,

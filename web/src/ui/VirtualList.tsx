@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useLayoutEffect, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
 
 interface VirtualListProps<Item> {
   readonly items: readonly Item[];
@@ -8,10 +8,19 @@ interface VirtualListProps<Item> {
   /** About how high one is; each is measured when it is drawn. */
   readonly aboutPx: number;
   readonly row: (item: Item) => ReactNode;
+  /** Asks for more as the end comes into sight; null where there is none, or it is on its way. */
+  readonly onEndNear?: (() => void) | null;
 }
 
 /** A long list on a page: only what is in sight is drawn, so that thousands are as quick as ten. */
-export function VirtualList<Item>({ items, keyOf, label, aboutPx, row }: VirtualListProps<Item>) {
+export function VirtualList<Item>({
+  items,
+  keyOf,
+  label,
+  aboutPx,
+  row,
+  onEndNear = null,
+}: VirtualListProps<Item>) {
   const list = useRef<HTMLUListElement>(null);
   const [topPx, setTopPx] = useState(0);
   // How far down the page the list begins: what stands above it may grow.
@@ -32,6 +41,11 @@ export function VirtualList<Item>({ items, keyOf, label, aboutPx, row }: Virtual
     overscan: 4,
     scrollMargin: topPx,
   });
+  const lastDrawn = virtual.getVirtualItems().at(-1)?.index ?? 0;
+  const isEndNear = items.length > 0 && lastDrawn >= items.length - 5;
+  useEffect(() => {
+    if (isEndNear) onEndNear?.();
+  }, [isEndNear, onEndNear]);
   return (
     // Nothing in the list need take the focus: it is scrolled by keys from here.
     <ul

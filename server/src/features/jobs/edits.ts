@@ -119,8 +119,13 @@ async function keptPlanBefore(tx: Tx, jobId: string): Promise<KeptPlan | null> {
  */
 export async function writeEdit(tx: Tx, writing: Writing): Promise<EditAnswer> {
   const { jobId, person, edit, now } = writing;
-  const [job] = await tx.select({ id: jobs.id }).from(jobs).where(eq(jobs.id, jobId)).for('update');
+  const [job] = await tx.select({ shelf: jobs.shelf }).from(jobs).where(eq(jobs.id, jobId)).for('update');
   if (!job) throw notFound('The job');
+  if (job.shelf === 'deleted')
+    throw new HttpProblem(409, {
+      title: 'Deleted',
+      detail: 'This job has been deleted. Put it back under Jobs, Deleted; then what you did can be saved.',
+    });
   const [before] = await tx
     .select()
     .from(jobEdits)
@@ -145,7 +150,10 @@ export async function writeEdit(tx: Tx, writing: Writing): Promise<EditAnswer> {
   if (!written) throw notFound('The job');
   refuseDangling(written.records);
   const outline = await outlineOf(tx, written.records, now);
-  await tx.update(jobs).set({ changedAt: now, outline }).where(eq(jobs.id, jobId));
+  await tx
+    .update(jobs)
+    .set({ changedAt: now, outline, outlineStale: false, version: sql`${jobs.version} + 1` })
+    .where(eq(jobs.id, jobId));
   await tx.insert(jobEdits).values({
     editId: edit.editId,
     shopId: person.shopId,

@@ -26,13 +26,17 @@ async function importJob(records: JobRecords): Promise<string> {
   return (await owner.post('/jobs/import', { file, customer: '', site: null })).body.id as string;
 }
 async function listed(id: string): Promise<JobSummary | undefined> {
-  const jobs = (await owner.get('/jobs')).body as JobSummary[];
+  const { jobs } = (await owner.get('/jobs')).body as { jobs: JobSummary[] };
   return jobs.find((job) => job.id === id);
 }
+/** As the list has it, which leaves out what jobs are found by. */
 async function byCore(id: string) {
   const { records } = (await owner.get(`/jobs/${id}`)).body as { records: JobRecords };
   const book = shopDataFor((await owner.get('/shop-book')).body, id);
-  return outlineOfJob(deriveJob(records, shopDataOfJob(records, book, testNow.toISOString().slice(0, 10))));
+  const day = testNow.toISOString().slice(0, 10);
+  const told = outlineOfJob(deriveJob(records, shopDataOfJob(records, book, day)));
+  if (!told) throw new Error('a job has a header');
+  return Object.fromEntries(Object.entries(told).filter(([name]) => name !== 'search'));
 }
 
 const ROUND: Pane['shape'] = { kind: 'circle' };
@@ -97,7 +101,7 @@ test.each(Array.from({ length: 12 }, (_, at) => at + 1))(
           },
         });
       expect((await owner.edit(id, ...changes)).status).toBe(200);
-      expect(await listed(id)).toMatchObject((await byCore(id)) ?? {});
+      expect(await listed(id)).toMatchObject(await byCore(id));
     }
   },
 );
@@ -143,7 +147,9 @@ describe('house rules that change', () => {
 test('a job written before outlines were stored is told, and stored, when the list is read', async () => {
   const id = await importJob(recordsForTest());
   const told = await listed(id);
-  await server.db.inShop(shop.id, (tx) => tx.execute(sql`update jobs set outline = null where id = ${id}`));
+  await server.db.inShop(shop.id, (tx) =>
+    tx.execute(sql`update jobs set outline = null, outline_stale = true where id = ${id}`),
+  );
   expect(await listed(id)).toEqual(told);
   const stored = await server.db.inShop(shop.id, (tx) =>
     tx.execute<{ outline: unknown }>(sql`select outline from jobs where id = ${id}`),
@@ -169,8 +175,8 @@ test('a plan that is kept is told until the job changes under it', async () => {
 
 test('the list is of one shop, the last changed first', async () => {
   const stranger = await signedIn(server, (await server.makeShop()).emails.owner);
-  expect((await stranger.get('/jobs')).body).toEqual([]);
-  const all = (await owner.get('/jobs')).body as JobSummary[];
+  expect((await stranger.get('/jobs')).body).toEqual({ jobs: [], total: 0 });
+  const all = (await owner.get('/jobs')).body.jobs as JobSummary[];
   expect(all.length).toBeGreaterThan(10);
   expect(all.map(({ changedAt }) => changedAt)).toEqual(
     all

@@ -1,30 +1,129 @@
-import type { JobSummary } from '@neat-sill/core/contract';
+import { JOBS_A_PAGE, type JobListQuery, type JobSummary } from '@neat-sill/core/contract';
 import { jobOutlineSchema, type JobOutline } from '@neat-sill/core/job';
-import { desc, eq } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, like, sql, type SQL } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
-import { jobs } from '../../db/schema.ts';
+import { jobs, people } from '../../db/schema.ts';
 import { outlineOf } from './outlines.ts';
 import { readJob } from './records.ts';
 
-/** Tells how far a job is and keeps it: for one written before outlines were, or since films or house rules changed. */
-async function tellAnew(tx: Tx, id: string, now: Date): Promise<JobOutline | null> {
+/** Tells how far a job is and keeps it: since films or house rules changed, or since this was written otherwise. */
+export async function tellAnew(tx: Tx, id: string, now: Date): Promise<JobOutline | null> {
   const job = await readJob(tx, id);
   const outline = job && (await outlineOf(tx, job.records, now));
-  if (outline) await tx.update(jobs).set({ outline }).where(eq(jobs.id, id));
+  await tx.update(jobs).set({ outline, outlineStale: false }).where(eq(jobs.id, id));
   return outline;
 }
 
-/** The jobs of a shop with how far each is, the last changed first. */
-export async function listJobs(tx: Tx, now: Date): Promise<JobSummary[]> {
+const COLUMNS = {
+  id: jobs.id,
+  changedAt: jobs.changedAt,
+  outline: jobs.outline,
+  outlineStale: jobs.outlineStale,
+  shelf: jobs.shelf,
+  visitOn: jobs.visitOn,
+  assignedTo: jobs.assignedTo,
+  assignedName: people.name,
+  total: sql<number>`count(*) over ()::int`,
+};
+
+export interface JobList {
+  readonly jobs: JobSummary[];
+  /** How many there are, on all pages. */
+  readonly total: number;
+}
+
+interface Wanted {
+  readonly where: SQL | undefined;
+  readonly order: readonly SQL[];
+  readonly from?: number;
+  readonly most?: number;
+}
+
+/** An outline without what a job is found by, which is for the database alone. */
+function shownOf(outline: JobOutline): Omit<JobOutline, 'search'> {
+  return Object.fromEntries(Object.entries(outline).filter(([name]) => name !== 'search')) as JobOutline;
+}
+
+/** A page of jobs with how far each is; only those on the page are told anew where they have to be. */
+async function page(
+  tx: Tx,
+  now: Date,
+  { where, order, from = 0, most = JOBS_A_PAGE }: Wanted,
+): Promise<JobList> {
   const rows = await tx
-    .select({ id: jobs.id, changedAt: jobs.changedAt, outline: jobs.outline })
+    .select(COLUMNS)
     .from(jobs)
-    .orderBy(desc(jobs.changedAt));
+    .leftJoin(people, eq(people.id, jobs.assignedTo))
+    .where(where)
+    .orderBy(...order, asc(jobs.id))
+    .limit(most)
+    .offset(from);
   const summaries: JobSummary[] = [];
-  for (const { id, changedAt, outline } of rows) {
-    const kept = jobOutlineSchema.safeParse(outline);
-    const told = kept.success ? kept.data : await tellAnew(tx, id, now);
-    if (told) summaries.push({ ...told, id, changedAt: changedAt.toISOString() });
+  for (const row of rows) {
+    const { id, changedAt, outline, outlineStale, shelf, visitOn, assignedTo, assignedName } = row;
+    const kept = outlineStale ? null : jobOutlineSchema.safeParse(outline);
+    const told = kept?.success ? kept.data : await tellAnew(tx, id, now);
+    if (!told) continue;
+    summaries.push({
+      ...shownOf(told),
+      id,
+      changedAt: changedAt.toISOString(),
+      shelf,
+      visitOn,
+      assignedTo: assignedTo === null ? null : { id: assignedTo, name: assignedName ?? '' },
+    });
   }
-  return summaries;
+  return { jobs: summaries, total: rows[0]?.total ?? 0 };
+}
+
+const ORDERS: Readonly<Record<JobListQuery['order'], readonly SQL[]>> = {
+  changed: [desc(jobs.changedAt)],
+  customer: [asc(jobs.customer)],
+  // The next visit first, those past after it, those without one last.
+  visit: [sql`${jobs.visitOn} < current_date`, asc(jobs.visitOn)],
+};
+
+/** What a word is found by: signs that stand for others in a pattern stand for themselves here. */
+const containing = (word: string) => `%${word.toLowerCase().replaceAll(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
+
+/** The jobs of a shop that a list asks for. */
+export function listJobs(
+  tx: Tx,
+  { text, shelf, standing, order, from }: JobListQuery,
+  now: Date,
+): Promise<JobList> {
+  const words = text.split(/\s+/).filter(Boolean);
+  const where = and(
+    eq(jobs.shelf, shelf),
+    standing === 'all' ? undefined : eq(jobs.standing, standing),
+    ...words.map((word) => like(jobs.search, containing(word))),
+  );
+  return page(tx, now, { where, order: ORDERS[order], from });
+}
+
+const TODAY_MOST = 30;
+
+/** What is on, what is to be gone back to, and what dries on a day `YYYY-MM-DD`. */
+export async function readToday(tx: Tx, day: string, now: Date) {
+  const open = eq(jobs.shelf, 'open');
+  const most = TODAY_MOST;
+  return {
+    on: await page(tx, now, { where: and(open, eq(jobs.isOn, true)), order: ORDERS.changed, most }),
+    faults: await page(tx, now, {
+      where: and(open, eq(jobs.standing, 'faults')),
+      order: ORDERS.changed,
+      most,
+    }),
+    drying: await page(tx, now, {
+      where: and(open, gte(jobs.curesOn, day)),
+      order: [asc(jobs.curesOn)],
+      most,
+    }),
+  };
+}
+
+/** One job as the list has it. */
+export async function readSummary(tx: Tx, id: string, now: Date): Promise<JobSummary | null> {
+  const { jobs: found } = await page(tx, now, { where: eq(jobs.id, id), order: [], most: 1 });
+  return found[0] ?? null;
 }

@@ -29,7 +29,7 @@ export async function insertJob(
   records: JobRecords,
 ): Promise<void> {
   const outline = await outlineOf(tx, records, now);
-  await tx.insert(jobs).values({ id, shopId, createdAt: now, changedAt: now, outline });
+  await tx.insert(jobs).values({ id, shopId, createdAt: now, changedAt: now, outline, outlineStale: false });
   const rows = RECORD_KINDS.flatMap((kind) =>
     Object.entries(records[kind]).map(([recordId, data]) => ({
       shopId,

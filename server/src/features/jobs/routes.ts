@@ -8,16 +8,20 @@ import {
   shopDataOfJob,
   writeJobFile,
 } from '@neat-sill/core/job';
+import { asc, isNull } from 'drizzle-orm';
 import { Router } from 'express';
 import { z } from 'zod';
 import type { Database } from '../../db/database.ts';
+import { people } from '../../db/schema.ts';
 import { HttpProblem, notAllowed, notFound } from '../../http/problem.ts';
 import { callerOf, signedInRoute, type Caller } from '../../http/route.ts';
+import { noteInAudit } from '../audit/index.ts';
 import { readShopBook } from '../shop/index.ts';
 import { writeEdit } from './edits.ts';
 import { importJob, insertJob } from './make.ts';
 import { readJob } from './records.ts';
-import { listJobs } from './list.ts';
+import { copyJob, eraseJob, keepJob } from './keeping.ts';
+import { listJobs, readSummary, readToday } from './list.ts';
 
 function mustMakeJobs({ person }: Caller): void {
   if (!RULES_OF_ROLES[person.role].makesJobs)
@@ -27,9 +31,53 @@ function mustMakeJobs({ person }: Caller): void {
 export function jobRoutes(db: Database, now: () => Date): Router {
   const router = Router();
 
-  signedInRoute(router, operations.jobs, ({ caller }) =>
-    db.inShop(caller.person.shopId, (tx) => listJobs(tx, now())),
+  signedInRoute(router, operations.jobs, ({ caller, query }) =>
+    db.inShop(caller.person.shopId, (tx) => listJobs(tx, query, now())),
   );
+
+  signedInRoute(router, operations.today, ({ caller, query }) =>
+    db.inShop(caller.person.shopId, (tx) => readToday(tx, query.day, now())),
+  );
+
+  signedInRoute(router, operations.crew, ({ caller }) =>
+    db.inShop(caller.person.shopId, (tx) =>
+      tx
+        .select({ id: people.id, name: people.name })
+        .from(people)
+        .where(isNull(people.removedAt))
+        .orderBy(asc(people.name)),
+    ),
+  );
+
+  signedInRoute(router, operations.keepJob, ({ caller, params, body }) => {
+    mustMakeJobs(caller);
+    const { shopId, id: personId } = caller.person;
+    return db.inShop(shopId, async (tx) => {
+      const notices = await keepJob(tx, params.id, body, { shopId, now: now() });
+      const job = await readSummary(tx, params.id, now());
+      if (!job) throw notFound('The job');
+      if (body.shelf === 'deleted')
+        await noteInAudit(tx, { shopId, at: now(), personId, kind: 'job-deleted', about: job.name });
+      return { job, notices };
+    });
+  });
+
+  signedInRoute(router, operations.copyJob, ({ caller, params }) => {
+    mustMakeJobs(caller);
+    const { shopId, id: personId } = caller.person;
+    return db.inShop(shopId, (tx) => copyJob(tx, params.id, { shopId, personId, now: now() }));
+  });
+
+  signedInRoute(router, operations.eraseJob, ({ caller, params }) => {
+    if (!RULES_OF_ROLES[caller.person.role].managesShop)
+      throw notAllowed('Only the owner erases a job for good.');
+    const { shopId, id: personId } = caller.person;
+    return db.inShop(shopId, async (tx) => {
+      await eraseJob(tx, params.id);
+      await noteInAudit(tx, { shopId, at: now(), personId, kind: 'erased', about: 'a job' });
+      return {};
+    });
+  });
 
   signedInRoute(router, operations.makeJob, ({ caller, body }) => {
     mustMakeJobs(caller);

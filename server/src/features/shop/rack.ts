@@ -12,18 +12,31 @@ import {
 } from '@neat-sill/core/cuts';
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
-import { cutPulls, films, stock } from '../../db/schema.ts';
+import { cutPulls, films, jobs, stock } from '../../db/schema.ts';
 import { HttpProblem } from '../../http/problem.ts';
 import { openedAs, putPullBack } from './putBack.ts';
 
 export async function readRack(tx: Tx): Promise<RackEntry[]> {
-  const rows = await tx.select().from(stock).orderBy(asc(stock.id));
-  return rows.map(({ data, lot, place, version, reservedBy }) => ({
+  const rows = await tx
+    .select({
+      data: stock.data,
+      lot: stock.lot,
+      place: stock.place,
+      version: stock.version,
+      reservedBy: stock.reservedBy,
+      customer: sql<string | null>`${jobs.outline}->>'customer'`,
+      name: sql<string | null>`${jobs.outline}->>'name'`,
+    })
+    .from(stock)
+    .leftJoin(jobs, eq(jobs.id, stock.reservedBy))
+    .orderBy(asc(stock.id));
+  return rows.map(({ data, lot, place, version, reservedBy, customer, name }) => ({
     entry: stockSchema.parse(data),
     lot,
     place,
     version,
     reservedBy,
+    reservedFor: reservedBy === null ? null : [customer, name].filter(Boolean).join(', ') || null,
   }));
 }
 

@@ -37,9 +37,9 @@ export async function readFilmsAndRules(
   };
 }
 
-/** Films or house rules have changed: how far the shop's jobs are is told anew when their list is next read. */
+/** Films or house rules have changed: how far the shop's jobs are is told anew as they are next listed, and by a worker. */
 export async function forgetOutlines(tx: Tx): Promise<void> {
-  await tx.update(jobs).set({ outline: null });
+  await tx.update(jobs).set({ outlineStale: true });
 }
 
 /** Writes films a version on from what stands; answers with the names of those that somebody else has changed since. */

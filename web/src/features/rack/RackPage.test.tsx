@@ -26,9 +26,24 @@ const rack = [
     place: 'upper bay',
     version: 3,
     reservedBy: '5f0c2a52-6e0a-4a53-9d8b-2f3f7b0f1c11',
+    reservedFor: 'Lantern Quay Library, Reading room',
   },
-  { entry: entry('O-3', 'offcut', 900, ['left']), lot: null, place: null, version: 1, reservedBy: null },
-  { entry: entry('O-4', 'offcut', 800, []), lot: null, place: null, version: 1, reservedBy: null },
+  {
+    entry: entry('O-3', 'offcut', 900, ['left']),
+    lot: null,
+    place: null,
+    version: 1,
+    reservedBy: null,
+    reservedFor: null,
+  },
+  {
+    entry: entry('O-4', 'offcut', 800, []),
+    lot: null,
+    place: null,
+    version: 1,
+    reservedBy: null,
+    reservedFor: null,
+  },
 ];
 
 async function onRack(role: Role = 'owner', unit: 'mm' | 'in' = 'mm', saved = ok({ saved: 1 })) {
@@ -61,7 +76,7 @@ describe('the rack', () => {
   test('says of each roll and offcut what is left, which edges, where it lies and for whom', async () => {
     await onRack();
     const [roll, offcut, bare] = lines();
-    expect(roll).toMatch(/^R-71524 mm wide, 12\.5\d* m left.*lot A12, upper bay.*for a job/);
+    expect(roll).toMatch(/^R-71524 mm wide, 12\.5\d* m left.*lot A12, upper bay.*for Lantern Quay Library/);
     expect(offcut).toMatch(/^O-3610 mm × 900 mmoffcut, left edge.*no place/);
     expect(bare).toMatch(/offcut, no factory edge/);
   });

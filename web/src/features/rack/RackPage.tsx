@@ -13,13 +13,7 @@ import { RACK_COLUMN_NAMES, describeRackProblem, type RackColumn } from '@neat-s
 import { group } from 'd3';
 import { FileDown, FileUp, Plus } from 'lucide-react';
 import { useState } from 'react';
-import {
-  sentenceOf,
-  useJobsQuery,
-  useSaveRackMutation,
-  useSessionQuery,
-  useShopBookQuery,
-} from '../../api/api.ts';
+import { sentenceOf, useSaveRackMutation, useSessionQuery, useShopBookQuery } from '../../api/api.ts';
 import { useMoney } from '../../api/useMoney.ts';
 import { csvOf, download, readTable } from '../../files/tables.ts';
 import { ShopBuys } from '../buying/index.ts';
@@ -59,7 +53,6 @@ function KindOf({ entry, worth }: { entry: RackEntry['entry']; worth: number | n
 export function RackPage() {
   const { data: book, error } = useShopBookQuery();
   const { data: session } = useSessionQuery();
-  const { data: jobs } = useJobsQuery();
   const [save, { error: refused, isLoading, reset }] = useSaveRackMutation();
   const [sheet, setSheet] = useState<RackEntry | 'new' | null>(null);
   const [removed, setRemoved] = useState<RackEntry | null>(null);
@@ -71,7 +64,6 @@ export function RackPage() {
   const films = book?.films ?? [];
   const filmName = (id: string) => films.find((film) => film.id === id)?.name ?? id;
   const show = (mm: number) => formatLength(mm, { unit });
-  const customerOf = (jobId: string) => jobs?.find(({ id }) => id === jobId)?.customer ?? 'a job';
   const [houseRules] = book?.ruleSets ?? [];
   /** What an entry counts on the books, by the first house rules. */
   const worthOf = (entry: RackEntry['entry']) => {
@@ -204,12 +196,12 @@ export function RackPage() {
               {
                 key: 'place',
                 title: 'Lot and place',
-                cell: ({ lot, place, reservedBy }) => (
+                cell: ({ lot, place, reservedBy, reservedFor }) => (
                   <>
                     {[lot && `lot ${lot}`, place].filter(Boolean).join(', ') || (
                       <span className="text-quiet">no place</span>
                     )}
-                    {reservedBy && <b className="block text-ochre-text">for {customerOf(reservedBy)}</b>}
+                    {reservedBy && <b className="block text-ochre-text">for {reservedFor ?? 'a job'}</b>}
                   </>
                 ),
               },

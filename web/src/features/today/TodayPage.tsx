@@ -2,7 +2,7 @@ import type { JobSummary } from '@neat-sill/core/contract';
 import { format } from 'date-fns';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import { sentenceOf, useJobsQuery, useSessionQuery, useShopBookQuery } from '../../api/api.ts';
+import { sentenceOf, useSessionQuery, useShopBookQuery, useTodayQuery } from '../../api/api.ts';
 import { showDay, today } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 import { JobRow, standingOf } from '../jobs/index.ts';
@@ -11,7 +11,15 @@ import { formatRun } from '@neat-sill/core/units';
 /** A part roll with less than this on it is worth a look before the next job. */
 const LITTLE_LEFT_MM = 8_000;
 
-function Part({ title, empty, children }: { title: string; empty: string; children: ReactNode[] }) {
+interface PartProps {
+  readonly title: string;
+  readonly empty: string;
+  /** How many there are, where not all are shown. */
+  readonly total?: number;
+  readonly children: ReactNode[];
+}
+
+function Part({ title, empty, total = 0, children }: PartProps) {
   return (
     <section className="flex flex-col gap-1">
       <h2 className="text-lg font-bold">{title}</h2>
@@ -20,21 +28,21 @@ function Part({ title, empty, children }: { title: string; empty: string; childr
       ) : (
         <p className="border-t border-hairline py-2 text-quiet">{empty}</p>
       )}
+      {total > children.length && (
+        <Link to="/jobs" className="py-2 text-sm text-quiet underline">
+          {total - children.length} more under Jobs
+        </Link>
+      )}
     </section>
   );
 }
 
-const isOn = (job: JobSummary) => standingOf(job).stage !== 'handover' && job.openFaults === 0;
-
 /** Today: what is on, whom to call back, what is drying, what is running out. */
 export function TodayPage() {
-  const { data: jobs, error } = useJobsQuery();
+  const { data: jobs, error } = useTodayQuery(today());
   const { data: session } = useSessionQuery();
   const { data: book } = useShopBookQuery();
   const unit = session?.person?.unit ?? 'mm';
-  const curing = (jobs ?? [])
-    .filter(({ curesOn }) => curesOn !== null && curesOn >= today())
-    .sort((a, b) => (a.curesOn ?? '').localeCompare(b.curesOn ?? ''));
   const short = (book?.rack ?? [])
     .map(({ entry }) => entry)
     .filter(({ kind, length }) => kind === 'roll' && length < LITTLE_LEFT_MM);
@@ -52,27 +60,27 @@ export function TodayPage() {
       </div>
       {jobs && (
         <>
-          <Part title="On now" empty="Nothing is on. Make a job under Jobs.">
-            {jobs.filter(isOn).map((job) => (
-              <JobRow key={job.id} job={job} />
+          <Part title="On now" empty="Nothing is on. Make a job under Jobs." total={jobs.on.total}>
+            {jobs.on.jobs.map((job) => (
+              <li key={job.id} className="border-b border-hairline">
+                <JobRow job={job} />
+              </li>
             ))}
           </Part>
           <div className="flex flex-col gap-8">
-            <Part title="To go back to" empty="No open faults.">
-              {jobs
-                .filter((job) => job.openFaults > 0)
-                .map((job) => (
-                  <JobRowShort
-                    key={job.id}
-                    job={job}
-                    to="fitting"
-                    text={standingOf(job).text}
-                    tone="text-brick"
-                  />
-                ))}
+            <Part title="To go back to" empty="No open faults." total={jobs.faults.total}>
+              {jobs.faults.jobs.map((job) => (
+                <JobRowShort
+                  key={job.id}
+                  job={job}
+                  to="fitting"
+                  text={standingOf(job).text}
+                  tone="text-brick"
+                />
+              ))}
             </Part>
-            <Part title="Drying" empty="Nothing is drying.">
-              {curing.map((job) => (
+            <Part title="Drying" empty="Nothing is drying." total={jobs.drying.total}>
+              {jobs.drying.jobs.map((job) => (
                 <JobRowShort
                   key={job.id}
                   job={job}
@@ -109,8 +117,10 @@ function JobRowShort({ job, to, text, tone }: { job: JobSummary; to: string; tex
         to={`/jobs/${job.id}/${to}`}
         className="flex min-h-12 items-center justify-between gap-3 px-2 hover:bg-sheet"
       >
-        <b>{job.customer}</b>
-        <span className={`font-semibold ${tone}`}>{text}</span>
+        <span className="min-w-0 truncate">
+          <b>{job.customer}</b> <span className="text-quiet">{job.name}</span>
+        </span>
+        <span className={`shrink-0 font-semibold ${tone}`}>{text}</span>
       </Link>
     </li>
   );

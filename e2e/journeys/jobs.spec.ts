@@ -1,0 +1,63 @@
+import { expect, test } from '../fixtures/stack.ts';
+import { demoJobPath } from '../pages/job.ts';
+
+test.use({ demo: 'jobs' });
+
+test('jobs are found by words, given to somebody, duplicated, archived, deleted and put back', async ({
+  signedIn: page,
+}) => {
+  await page.goto('/jobs');
+  const rows = page.getByRole('list', { name: 'Jobs' }).getByRole('listitem');
+  const more = (name: RegExp) => page.getByRole('button', { name });
+  const act = (name: string) => page.getByRole('menuitem', { name }).click();
+  await expect(rows).toHaveCount(5);
+  await page.getByLabel(/^Find by customer/).fill('quay gannet');
+  await expect(rows).toHaveCount(1);
+  await expect(rows).toContainText('Lantern Quay Library');
+  await page.getByLabel(/^Find by customer/).fill('');
+  await page.getByLabel('Which').selectOption('With faults');
+  await expect(rows).toContainText(['Harbour Nursery']);
+  await page.getByLabel('Which').selectOption('Any');
+
+  await more(/^More for Kiln Lane/).click();
+  await act('Who and when');
+  await page.getByLabel('Who does it').selectOption('Osei Rook');
+  await page.getByLabel('Day').fill('2999-06-01');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(rows.filter({ hasText: 'Kiln Lane' })).toContainText('Osei Rook, 1 Jun 2999');
+  await page.getByLabel('In order of').selectOption('Next visit');
+  await expect(rows.first()).toContainText('Kiln Lane');
+
+  await more(/^More for Kiln Lane/).click();
+  await act('Delete');
+  await expect(rows).toHaveCount(4);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(rows).toHaveCount(5);
+  await more(/^More for Kiln Lane/).click();
+  await act('Archive');
+  await expect(rows).toHaveCount(4);
+  await page.getByRole('radio', { name: 'Archived' }).click();
+  await expect(rows).toHaveCount(1);
+  await more(/^More for Kiln Lane/).click();
+  await act('Put back');
+  await page.getByRole('radio', { name: 'Open' }).click();
+  await expect(rows).toHaveCount(5);
+
+  await more(/^More for Alder Row/).click();
+  await act('Duplicate');
+  await page.getByRole('region', { name: 'Sill' }).waitFor();
+  await expect(page.getByText('Whole house, copy')).toBeVisible();
+});
+
+test('what is deleted for good is gone, also for whoever has its address', async ({ signedIn: page }) => {
+  await page.goto('/jobs');
+  await page.getByRole('button', { name: /^More for Harbour/ }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await page.getByRole('radio', { name: 'Deleted' }).click();
+  await page.getByRole('button', { name: /^More for Harbour/ }).click();
+  await page.getByRole('menuitem', { name: 'Erase for good' }).click();
+  await page.getByRole('button', { name: 'Erase for good' }).click();
+  await expect(page.getByText('No job like that.')).toBeVisible();
+  await page.goto(demoJobPath('nursery', 'survey'));
+  await expect(page.getByRole('alert')).toContainText('is not there');
+});
