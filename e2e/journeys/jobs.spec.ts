@@ -1,5 +1,5 @@
 import { expect, test } from '../fixtures/stack.ts';
-import { demoJobPath } from '../pages/job.ts';
+import { demoJobPath, openDemoJob } from '../pages/job.ts';
 
 test.use({ demo: 'jobs' });
 
@@ -60,4 +60,39 @@ test('what is deleted for good is gone, also for whoever has its address', async
   await expect(page.getByText('No job like that.')).toBeVisible();
   await page.goto(demoJobPath('nursery', 'survey'));
   await expect(page.getByRole('alert')).toContainText('is not there');
+});
+
+test('what somebody else changes appears on every open page by itself', async ({
+  signedIn: page,
+  session,
+  browser,
+  stack,
+}) => {
+  const context = await browser.newContext({ baseURL: stack.address });
+  await context.addCookies([...session]);
+  const other = await context.newPage();
+  await other.goto('/jobs');
+  await other.getByText('Lantern Quay Library').waitFor();
+  await openDemoJob(page, 'library', 'survey');
+  await page.getByTitle('Customer and site', { exact: true }).click();
+  await page.getByRole('textbox', { name: 'Customer' }).fill('Lantern Quay Archive');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(other.getByText('Lantern Quay Archive')).toBeVisible();
+
+  await openDemoJob(other, 'library', 'survey');
+  await page.getByTitle('Customer and site', { exact: true }).click();
+  await page.getByRole('textbox', { name: 'Customer' }).fill('Lantern Quay Library');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(other.getByTitle('Customer and site', { exact: true })).toContainText('Lantern Quay Library');
+
+  await other.goto('/rack');
+  await page.goto('/rack');
+  await page
+    .getByRole('button', { name: /^Remove/ })
+    .last()
+    .click();
+  await expect(page.getByText(/was removed from the rack/)).toBeVisible();
+  const gone = ((await page.getByText(/was removed from the rack/).textContent()) ?? '').split(' ')[0] ?? '';
+  await expect(other.getByText(gone, { exact: true })).toHaveCount(0);
+  await context.close();
 });

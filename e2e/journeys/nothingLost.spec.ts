@@ -59,6 +59,8 @@ test('two people on one pane: what both changed is shown side by side, the rest 
     viewport: { width: 1280, height: 800 },
   });
   const other = await context.newPage();
+  // It neither hears nor sends: what others do reaches it with its own next edit.
+  await other.route('**/api/events', (route) => route.abort());
   await signIn(other);
   for (const tab of [page, other]) {
     await openDemoJob(tab, 'house', 'survey');

@@ -17,6 +17,7 @@ test('without its database the server answers 503 with what becomes of the work'
     db,
     queue: { send: () => Promise.resolve() },
     suppliers: [],
+    changes: { hear: () => () => undefined, close: () => Promise.resolve() },
     now: () => testNow,
     log: pino({ level: 'silent' }),
     secureCookies: true,

@@ -6,10 +6,11 @@ import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { Database } from './db/database.ts';
-import { accountRoutes, identifyCaller, networkOf } from './features/accounts/index.ts';
+import { accountRoutes, callerOfSession, identifyCaller, networkOf } from './features/accounts/index.ts';
 import { noteRefusal } from './features/audit/index.ts';
 import { buyingRoutes, type SupplierFeed } from './features/buying/index.ts';
 import { jobRoutes } from './features/jobs/index.ts';
+import { liveRoutes, type LiveChanges } from './features/live/index.ts';
 import { paperRoutes } from './features/papers/index.ts';
 import { placeRoutes } from './features/places/index.ts';
 import { planningRoutes } from './features/plannings/index.ts';
@@ -24,6 +25,7 @@ export interface AppParts {
   readonly db: Database;
   readonly queue: TaskQueue;
   readonly suppliers: readonly SupplierFeed[];
+  readonly changes: LiveChanges;
   readonly now: () => Date;
   readonly log: Logger;
   readonly secureCookies: boolean;
@@ -107,6 +109,8 @@ export function makeApp(parts: AppParts): Express {
     pictureRoutes(db, now),
   );
   api.use(planningRoutes(db, queue, now), buyingRoutes(db, parts.suppliers), placeRoutes());
+  const isSignedIn = async (hash: string) => (await callerOfSession(db, hash, now())) !== null;
+  api.use(liveRoutes(parts.changes, isSignedIn));
   api.use((_req, res) => {
     sendProblem(res, 404, { title: 'Not found', detail: 'There is nothing at this address.' });
   });

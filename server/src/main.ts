@@ -4,6 +4,7 @@ import { openDatabase } from './db/database.ts';
 import { DEMO_SIGN_IN } from './demo/people.ts';
 import { readEnvironment } from './environment.ts';
 import { standInFeeds } from './features/buying/index.ts';
+import { listenToChanges } from './features/live/index.ts';
 import { endWithParent } from './lifetime.ts';
 import { makeLog } from './log.ts';
 import { openQueue, senderOf } from './queue/queue.ts';
@@ -14,8 +15,12 @@ const db = openDatabase(environment.DATABASE_URL, (error) =>
   log.warn({ err: error }, 'database connection lost'),
 );
 const boss = await openQueue(environment.DATABASE_URL, (error) => log.warn({ err: error }, 'queue'));
+const changes = listenToChanges(environment.DATABASE_URL, (error) =>
+  log.warn({ err: error }, 'live changes'),
+);
 const app = makeApp({
   db,
+  changes,
   queue: senderOf(boss),
   suppliers: standInFeeds(Math.random, (ms) => setTimeout(ms)),
   now: () => new Date(),
@@ -41,6 +46,6 @@ const server = app.listen(environment.PORT, environment.HOST, (error) => {
 
 endWithParent(() => {
   server.close();
-  server.closeIdleConnections();
-  return [boss.stop({ graceful: false }), db.close()];
+  server.closeAllConnections();
+  return [changes.close(), boss.stop({ graceful: false }), db.close()];
 });

@@ -52,6 +52,7 @@ export {
   type People,
   type UseLink,
 } from './people.ts';
+export { liveChangeSchema, type LiveChange } from './live.ts';
 export type { Town } from './places.ts';
 export {
   NEW_SHOP_DETAILS,

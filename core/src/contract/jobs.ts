@@ -85,7 +85,13 @@ export const versionsSchema = z.record(z.string(), z.int());
 
 /** The records of a job, and under `kind/id` the version of each: what a write must say it was based on. */
 export const jobAnswerSchema = z
-  .strictObject({ id: z.uuid(), records: jobRecordsSchema, versions: versionsSchema })
+  .strictObject({
+    id: z.uuid(),
+    records: jobRecordsSchema,
+    versions: versionsSchema,
+    /** Counts the edits of the job. */
+    revision: z.int().default(0),
+  })
   .meta({ id: 'Job' });
 
 /** A change as it is sent: what the record is to be, and the version it was made on. */
@@ -122,7 +128,12 @@ export const sentEditSchema = z
 
 /** The versions after an edit, and what somebody has to know of it: the rack does not hold what was cut, say. */
 export const editAnswerSchema = z
-  .strictObject({ versions: versionsSchema, notices: z.array(z.string()) })
+  .strictObject({
+    versions: versionsSchema,
+    notices: z.array(z.string()),
+    /** Of the job after the edit. */
+    revision: z.int().default(0),
+  })
   .meta({ id: 'EditAnswer' });
 
 /** A record that somebody else has changed since: theirs as it now stands. */

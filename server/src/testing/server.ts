@@ -5,6 +5,7 @@ import { pino } from 'pino';
 import { makeApp } from '../app.ts';
 import { openDatabase, type Database } from '../db/database.ts';
 import { standInFeeds } from '../features/buying/index.ts';
+import { listenToChanges } from '../features/live/index.ts';
 import { migrateDatabase } from '../db/migrate.ts';
 import { insertShop } from '../demo/seed.ts';
 import type { QueuedTasks, TaskQueue } from '../queue/queue.ts';
@@ -66,8 +67,10 @@ export async function startTestServer({ trustProxy = false } = {}): Promise<Test
       return Promise.resolve();
     },
   };
+  const changes = listenToChanges(url, () => undefined);
   const app = makeApp({
     db,
+    changes,
     queue,
     suppliers: standInFeeds(
       () => 0.5,
@@ -112,6 +115,7 @@ export async function startTestServer({ trustProxy = false } = {}): Promise<Test
     stop: async () => {
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
+      await changes.close();
       await db.close();
       await drop();
     },

@@ -20,6 +20,7 @@ import { Sheet } from '../ui/Sheet.tsx';
 import { SiteForm, headerOfForm, siteText } from '../features/site/index.ts';
 import { CommandPalette } from './CommandPalette.tsx';
 import { STAGE_MODULES } from './stages.ts';
+import { useLive } from './useLive.ts';
 
 const PLACES = [
   ['/', 'Today'],
@@ -196,6 +197,7 @@ function FailedTries({ count }: { count: number }) {
 /** The head of every page, and the way to the sign-in page where nobody is signed in. */
 export function Shell() {
   const { data, error, isLoading, refetch } = useSessionQuery();
+  useLive(Boolean(data?.person) && !data?.person?.mustSetCode);
   const dispatch = useAppDispatch();
   const location = useLocation();
   const inJob = /^\/jobs\/(?!new|import)[^/]+/.test(location.pathname);

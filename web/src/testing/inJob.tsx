@@ -97,7 +97,7 @@ export async function renderInJob(part: ReactNode, setting: Setting = {}): Promi
   const store = storeOf();
   store.dispatch(
     jobActions.opened({
-      answer: { id: 'job-1', records, versions: {} },
+      answer: { id: 'job-1', records, versions: {}, revision: 0 },
       draft: { outbox: [], done: [], undone: [] },
     }),
   );

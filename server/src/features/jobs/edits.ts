@@ -119,7 +119,11 @@ async function keptPlanBefore(tx: Tx, jobId: string): Promise<KeptPlan | null> {
  */
 export async function writeEdit(tx: Tx, writing: Writing): Promise<EditAnswer> {
   const { jobId, person, edit, now } = writing;
-  const [job] = await tx.select({ shelf: jobs.shelf }).from(jobs).where(eq(jobs.id, jobId)).for('update');
+  const [job] = await tx
+    .select({ shelf: jobs.shelf, revision: jobs.version })
+    .from(jobs)
+    .where(eq(jobs.id, jobId))
+    .for('update');
   if (!job) throw notFound('The job');
   if (job.shelf === 'deleted')
     throw new HttpProblem(409, {
@@ -130,7 +134,7 @@ export async function writeEdit(tx: Tx, writing: Writing): Promise<EditAnswer> {
     .select()
     .from(jobEdits)
     .where(and(eq(jobEdits.jobId, jobId), eq(jobEdits.editId, edit.editId)));
-  if (before) return { versions: before.versions, notices: [] };
+  if (before) return { versions: before.versions, notices: [], revision: job.revision };
   const planBefore = await keptPlanBefore(tx, jobId);
   for (const { kind, after } of edit.changes)
     if (!mayChange(person.role, kind, kind === 'plan' ? planBefore : null, after))
@@ -152,7 +156,7 @@ export async function writeEdit(tx: Tx, writing: Writing): Promise<EditAnswer> {
   const outline = await outlineOf(tx, written.records, now);
   await tx
     .update(jobs)
-    .set({ changedAt: now, outline, outlineStale: false, version: sql`${jobs.version} + 1` })
+    .set({ changedAt: now, outline, outlineStale: false, version: job.revision + 1 })
     .where(eq(jobs.id, jobId));
   await tx.insert(jobEdits).values({
     editId: edit.editId,
@@ -164,5 +168,5 @@ export async function writeEdit(tx: Tx, writing: Writing): Promise<EditAnswer> {
     versions,
     at: now,
   });
-  return { versions, notices };
+  return { versions, notices, revision: job.revision + 1 };
 }

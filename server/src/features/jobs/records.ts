@@ -7,7 +7,7 @@ import { jobRecords, jobs } from '../../db/schema.ts';
 
 /** Reads all records of a job, parsed, with the version of each (also of those taken away); null without such a job. */
 export async function readJob(tx: Tx, jobId: string): Promise<JobAnswer | null> {
-  const [job] = await tx.select({ id: jobs.id }).from(jobs).where(eq(jobs.id, jobId));
+  const [job] = await tx.select({ revision: jobs.version }).from(jobs).where(eq(jobs.id, jobId));
   if (!job) return null;
   const rows = await tx.select().from(jobRecords).where(eq(jobRecords.jobId, jobId));
   let records: JobRecords = EMPTY_RECORDS;
@@ -17,5 +17,5 @@ export async function readJob(tx: Tx, jobId: string): Promise<JobAnswer | null> 
     if (data === null) continue;
     records = withRecord(records, { kind, id, after: rulesOfKind(kind).schema.parse(data) });
   }
-  return { id: jobId, records, versions };
+  return { id: jobId, records, versions, revision: job.revision };
 }

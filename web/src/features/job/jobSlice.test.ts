@@ -23,6 +23,7 @@ class FakeServer {
       id: 'job',
       records: this.records,
       versions: Object.fromEntries(keys.map((key) => [key, this.versions.get(key) ?? 1])),
+      revision: 0,
     };
   }
 
@@ -60,7 +61,7 @@ function sendFirst(state: JobState, server: FakeServer, choice: 'mine' | 'theirs
   if (!first) return state;
   const stale = server.write(first);
   return stale.length === 0
-    ? reduce(state, jobActions.sent({ editId: first.edit.id, at: '2026-05-04T15:00:00Z' }))
+    ? reduce(state, jobActions.sent({ editId: first.edit.id, at: '2026-05-04T15:00:00Z', revision: 0 }))
     : reduce(state, jobActions.resolved({ stale, choice, newIds: state.outbox.map(newId) }));
 }
 
@@ -165,7 +166,7 @@ describe('edits on their way', () => {
     } as Change);
     state = reduce(
       { ...state, outbox: [] },
-      jobActions.refreshed({ id: 'job', records: others, versions: {} }),
+      jobActions.refreshed({ id: 'job', records: others, versions: {}, revision: 0 }),
     );
     state = reduce(state, jobActions.undone({ id: newId() }));
     expect(state.notice).toMatch(/somebody has changed/);

@@ -38,6 +38,10 @@ export interface JobState extends JobDraft {
   /** What undo could not do, and why; null when there is nothing to say. */
   readonly notice: string | null;
   readonly lastSavedAt: string | null;
+  /** Of the job on the server, as far as this page has it. */
+  readonly revision: number;
+  /** The newest of which the page was told. */
+  readonly toldRevision: number;
 }
 
 const NOTHING: JobState = {
@@ -50,6 +54,8 @@ const NOTHING: JobState = {
   sync: { kind: 'idle' },
   notice: null,
   lastSavedAt: null,
+  revision: 0,
+  toldRevision: 0,
 };
 
 const MOST_UNDO = 200;
@@ -117,12 +123,18 @@ export const jobSlice = createSlice({
         jobId: answer.id,
         records: overlay(answer.records, draft.outbox),
         versions: versionsAfter(answer.versions, draft.outbox),
+        revision: answer.revision ?? 0,
       };
     },
     /** What the server has now, seen on coming back to the page: taken where nothing of ours is on its way. */
     refreshed(state, { payload }: PayloadAction<JobAnswer>): JobState {
       if (state.jobId !== payload.id || state.outbox.length > 0) return plain(state);
-      return { ...plain(state), records: payload.records, versions: payload.versions };
+      const { records, versions, revision } = payload;
+      return { ...plain(state), records, versions, revision };
+    },
+    /** Somebody, here or elsewhere, has changed a job. */
+    told(state, { payload }: PayloadAction<{ id: string; revision: number }>) {
+      if (state.jobId === payload.id) state.toldRevision = Math.max(state.toldRevision, payload.revision);
     },
     closed(): JobState {
       return NOTHING;
@@ -152,9 +164,12 @@ export const jobSlice = createSlice({
     sending(state) {
       state.sync = { kind: 'sending' };
     },
-    sent(state, { payload }: PayloadAction<{ editId: string; at: string }>): JobState {
-      const outbox = plain(state).outbox.filter(({ edit }) => edit.id !== payload.editId);
-      return { ...plain(state), outbox, sync: { kind: 'idle' }, lastSavedAt: payload.at };
+    sent(state, { payload }: PayloadAction<{ editId: string; at: string; revision: number }>): JobState {
+      const now = plain(state);
+      const outbox = now.outbox.filter(({ edit }) => edit.id !== payload.editId);
+      // Where others have written in between, this page has not all of what stands there.
+      const revision = payload.revision === now.revision + 1 ? payload.revision : now.revision;
+      return { ...now, outbox, sync: { kind: 'idle' }, lastSavedAt: payload.at, revision };
     },
     heldBack(state, { payload }: PayloadAction<Exclude<SyncState, { kind: 'idle' | 'sending' }>>): JobState {
       return { ...plain(state), sync: payload };

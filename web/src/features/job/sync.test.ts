@@ -309,14 +309,14 @@ describe('opening a job', () => {
     fakeServer({ [`GET /jobs/${id}`]: () => 'away' });
     const store = storeOf();
     expect(await openJob(id, store.dispatch)).toEqual({ problem: expect.stringMatching(/no connection/) });
-    await keepSeenJob({ id, records: recordsForTest(), versions: { 'pane/p1': 2 } });
+    await keepSeenJob({ id, records: recordsForTest(), versions: { 'pane/p1': 2 }, revision: 0 });
     expect(await openJob(id, store.dispatch)).toBeNull();
-    expect(store.getState().job).toMatchObject({ jobId: id, versions: { 'pane/p1': 2 } });
+    expect(store.getState().job).toMatchObject({ jobId: id, versions: { 'pane/p1': 2 }, revision: 0 });
   });
 
   test('of another shop is refused although it was once seen here', async () => {
     const id = nextId();
-    await keepSeenJob({ id, records: recordsForTest(), versions: {} });
+    await keepSeenJob({ id, records: recordsForTest(), versions: {}, revision: 0 });
     fakeServer({
       [`GET /jobs/${id}`]: () => ({
         status: 404,
@@ -343,6 +343,44 @@ describe('opening a job', () => {
     await refreshJob(id, store.dispatch);
     expect(store.getState().job.records.room['r1']?.name).toBe('Hall');
     expect(store.getState().job.records.pane['p1']?.readings.widthTop?.mm).toBe(700);
+  });
+});
+
+describe('what others change meanwhile', () => {
+  const hall = withRecord(recordsForTest(), {
+    kind: 'room',
+    id: 'r1',
+    after: { ...recordsForTest().room['r1'], name: 'Hall' },
+  });
+  const room = (store: Opened['store']) => store.getState().job.records.room['r1']?.name;
+
+  test('is read as soon as the page is told, once', async () => {
+    const { id, store, server } = await opened(taken);
+    server.answers[`GET /jobs/${id}`] = ok({ id, records: hall, versions: {}, revision: 3 });
+    store.dispatch(jobActions.told({ id: 'another', revision: 9 }));
+    store.dispatch(jobActions.told({ id, revision: 3 }));
+    await until(() => room(store) === 'Hall');
+    store.dispatch(jobActions.told({ id, revision: 2 }));
+    store.dispatch(jobActions.told({ id, revision: 3 }));
+    await new Promise((resolve) => setTimeout(resolve, 30));
+    expect(server.sent.filter(({ method }) => method === 'GET')).toHaveLength(2);
+  });
+
+  test('is not read for one’s own edits, and waits for those on their way', async () => {
+    const { id, store, server } = await opened(taken);
+    server.answers[`POST /jobs/${id}/edits`] = ok({ versions: {}, notices: [], revision: 1 });
+    store.dispatch(jobActions.edited(edit('Read width', 700)));
+    await until(quiet(store));
+    store.dispatch(jobActions.told({ id, revision: 1 }));
+    await new Promise((resolve) => setTimeout(resolve, 30));
+    expect(server.sent.filter(({ method }) => method === 'GET')).toHaveLength(1);
+    // Somebody else wrote 2 before our 3: that is read once ours is there.
+    server.answers[`POST /jobs/${id}/edits`] = ok({ versions: {}, notices: [], revision: 3 });
+    server.answers[`GET /jobs/${id}`] = ok({ id, records: hall, versions: {}, revision: 3 });
+    store.dispatch(jobActions.edited(edit('Read width', 701)));
+    store.dispatch(jobActions.told({ id, revision: 3 }));
+    expect(room(store)).not.toBe('Hall');
+    await until(() => room(store) === 'Hall');
   });
 });
 

@@ -59,7 +59,8 @@ syncMiddleware.startListening({
       );
       if (getState().job.jobId !== jobId) return;
       if (!result.error) {
-        dispatch(jobActions.sent({ editId: next.edit.id, at: new Date().toISOString() }));
+        const { revision } = result.data;
+        dispatch(jobActions.sent({ editId: next.edit.id, at: new Date().toISOString(), revision }));
         if (result.data.notices.length > 0) dispatch(jobActions.noticed(result.data.notices.join(' ')));
         return;
       }
@@ -144,3 +145,20 @@ syncMiddleware.startListening({
   matcher: isAnyOf(jobActions.opened, jobActions.sent),
   effect: (_action, { dispatch }) => sendPictures(dispatch),
 });
+
+/** Reads anew what somebody else has changed, as soon as nothing of ours is on its way. */
+syncMiddleware.startListening({
+  predicate: (_action, now, before) =>
+    now.job !== before.job &&
+    isBehind(now.job) &&
+    (!isBehind(before.job) || now.job.jobId !== before.job.jobId),
+  effect: async (_action, { getState, dispatch, cancelActiveListeners }) => {
+    cancelActiveListeners();
+    const { jobId } = getState().job;
+    if (jobId) await refreshJob(jobId, dispatch);
+  },
+});
+
+function isBehind({ jobId, outbox, sync, revision, toldRevision }: JobState): boolean {
+  return jobId !== null && toldRevision > revision && outbox.length === 0 && sync.kind === 'idle';
+}
