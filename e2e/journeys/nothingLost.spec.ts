@@ -184,3 +184,65 @@ test('the survey opens and works without network after a reload, and is sent whe
   const server = await page.request.get(`/api/jobs/${page.url().split('/')[4]}`);
   expect(Object.keys((await server.json()).records.pane)).toHaveLength(5);
 });
+
+test('what was done without network leaves from any page, and signing out asks about it', async ({
+  signedIn: page,
+}) => {
+  await openDemoJob(page, 'house', 'survey');
+  await paneOnWall(page, '2').click();
+  await page.route('**/edits', (route) => route.abort());
+  await reading(page, 'Width at top').fill('777');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/waiting on this device/)).toBeVisible();
+  await page.getByRole('link', { name: 'Neat Sill' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'On this device only' })).toContainText(
+    'Alder Row No. 9',
+  );
+
+  await page.getByRole('button', { name: /^Marit Brindle/ }).click();
+  await page.getByRole('menuitem', { name: 'Sign out' }).click();
+  const sheet = page.getByRole('dialog', { name: 'Sign out' });
+  await expect(sheet).toContainText('1 change of yours is on this device only');
+  await page.unroute('**/edits');
+  await sheet.getByRole('button', { name: 'Send them now' }).click();
+  await expect(sheet).toContainText('All you did is on the server');
+  await sheet.getByRole('button', { name: 'Stay signed in' }).click();
+  await expect(page.getByText('On this device only')).toHaveCount(0);
+  await openDemoJob(page, 'house', 'survey');
+  await paneOnWall(page, '2').click();
+  await expect(reading(page, 'Width at top')).toHaveValue('777');
+});
+
+test('whoever signs out, also without network, leaves nothing to be read on the device', async ({
+  signedIn: page,
+}) => {
+  await openDemoJob(page, 'house', 'survey');
+  await page.goto('/');
+  await page.route('**/api/**', (route) => route.abort());
+  await page.getByRole('button', { name: /^Marit Brindle/ }).click();
+  await page.getByRole('menuitem', { name: 'Sign out' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Sign out' }).click();
+  await expect(page.getByLabel('Password')).toBeVisible();
+  const kept = await page.evaluate(async () => {
+    const read = <Value>(asked: IDBRequest<Value>) =>
+      new Promise<Value>((resolve, reject) => {
+        asked.onsuccess = () => resolve(asked.result);
+        asked.onerror = () => reject(asked.error ?? new Error('unknown'));
+      });
+    const found: string[] = [];
+    for (const { name = '' } of await indexedDB.databases()) {
+      if (!name.startsWith('neat-sill')) continue;
+      const db = await read(indexedDB.open(name));
+      for (const store of db.objectStoreNames)
+        found.push(...(await read(db.transaction(store).objectStore(store).getAllKeys())).map(String));
+      db.close();
+    }
+    return found;
+  });
+  expect(kept).toEqual(['sign out waits']);
+  await page.unroute('**/api/**');
+  await page.goto('/jobs');
+  await expect(page.getByLabel('Password')).toBeVisible();
+  await page.goto('/jobs');
+  await expect(page.getByLabel('Password')).toBeVisible();
+});

@@ -9,7 +9,14 @@ import {
 import { createApi, fetchBaseQuery, type FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
 import type { SerializedError } from '@reduxjs/toolkit';
 import type { z } from 'zod';
-import { deviceDatabase, forgetSeen } from '../device/store.ts';
+import {
+  deviceBelongsTo,
+  deviceDatabase,
+  forgetPerson,
+  setSignOutWaits,
+  sharedDatabase,
+  signOutWaits,
+} from '../device/store.ts';
 
 /** The token every write carries. It belongs to the page's session, so it lives beside the one client that sends it. */
 let csrfToken = '';
@@ -41,7 +48,8 @@ const baseQuery: typeof serverQuery = async (args, api, extra) => {
   const isPlain = key === operations.today.path || Object.keys(params ?? {}).length === 0;
   const kept = KEPT_ANSWERS.has(key as never) && method === 'GET' && isPlain;
   if (!kept) return result;
-  const db = await deviceDatabase();
+  // Who is signed in belongs to the device, all else to the person.
+  const db = await (key === operations.session.path ? sharedDatabase() : deviceDatabase());
   if (!result.error) {
     await db.put('answers', result.data, key);
     return result;
@@ -116,9 +124,17 @@ const keepsToken = {
   transformResponse: (raw: unknown): Answer<'session'> => {
     const session = operations.session.answer.parse(raw);
     csrfToken = session.csrfToken;
+    deviceBelongsTo(session.person?.id ?? null);
     return session;
   },
 };
+
+/** As the server answers it when nobody is signed in. */
+function signedOut(): Answer<'session'> {
+  csrfToken = '';
+  deviceBelongsTo(null);
+  return { person: null, csrfToken: '', failedBefore: 0, demoSignIn: null };
+}
 
 export const api = createApi({
   reducerPath: 'api',
@@ -126,8 +142,17 @@ export const api = createApi({
   tagTypes: ['Session', 'Jobs', 'ShopBook', 'Shop', 'People', 'Account', 'Audit'],
   endpoints: (build) => ({
     session: build.query<Answer<'session'>, void>({
-      ...asked('session'),
-      ...keepsToken,
+      queryFn: async (_none, _api, _extra, fetchWith) => {
+        const answer = await fetchWith(request(operations.session));
+        if (answer.error) return (await signOutWaits()) ? { data: signedOut() } : { error: answer.error };
+        const session = keepsToken.transformResponse(answer.data);
+        if (!session.person || !(await signOutWaits())) return { data: session };
+        const out = await fetchWith(request(operations.signOut));
+        if (!out.error) await setSignOutWaits(false);
+        await forgetPerson();
+        if (out.error) await setSignOutWaits(true);
+        return { data: signedOut() };
+      },
       providesTags: ['Session'],
     }),
     signIn: build.mutation<Answer<'signIn'>, Body<'signIn'>>({
@@ -135,10 +160,16 @@ export const api = createApi({
       ...keepsToken,
       invalidatesTags: ['Session', 'Jobs', 'ShopBook'],
     }),
+    /** Works without network as well: the device forgets at once, and tells the server later. */
     signOut: build.mutation<Answer<'signOut'>, void>({
-      ...asked('signOut'),
-      ...keepsToken,
-      onQueryStarted: (_none, { queryFulfilled }) => queryFulfilled.then(forgetSeen, () => undefined),
+      queryFn: async (_none, _api, _extra, fetchWith) => {
+        const answer = await fetchWith(request(operations.signOut));
+        await forgetPerson();
+        const isAway = answer.error !== undefined && statusOf(answer.error) === 'away';
+        if (isAway) await setSignOutWaits(true);
+        if (answer.error && !isAway && statusOf(answer.error) !== 401) return { error: answer.error };
+        return { data: signedOut() };
+      },
       invalidatesTags: ['Session'],
     }),
     savePreferences: build.mutation<Answer<'savePreferences'>, Body<'savePreferences'>>({

@@ -6,13 +6,7 @@ import { DropdownMenu } from 'radix-ui';
 import { Command as CommandIcon, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Link, Navigate, NavLink, Outlet, useLocation } from 'react-router';
-import {
-  sentenceOf,
-  statusOf,
-  useSavePreferencesMutation,
-  useSessionQuery,
-  useSignOutMutation,
-} from '../api/api.ts';
+import { sentenceOf, statusOf, useSavePreferencesMutation, useSessionQuery } from '../api/api.ts';
 import { useAppDispatch, useAppSelector, jobActions, viewActions, SavedLine } from '../features/job/index.ts';
 import { Button } from '../ui/Button.tsx';
 import { Note } from '../ui/Note.tsx';
@@ -20,7 +14,9 @@ import { Sheet } from '../ui/Sheet.tsx';
 import { SiteForm, headerOfForm, siteText } from '../features/site/index.ts';
 import { CommandPalette } from './CommandPalette.tsx';
 import { STAGE_MODULES } from './stages.ts';
+import { SignOutSheet } from './SignOut.tsx';
 import { useLive } from './useLive.ts';
+import { useSendWaiting } from './useSendWaiting.ts';
 
 const PLACES = [
   ['/', 'Today'],
@@ -53,50 +49,53 @@ function useLight() {
 }
 
 function PersonMenu({ name, shop }: { name: string; shop: string }) {
-  const [signOut] = useSignOutMutation();
+  const [leaving, setLeaving] = useState(false);
   const { evening, turn } = useLight();
   const initials = name
     .split(' ')
     .map((part) => part[0])
     .join('');
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger
-        aria-label={`${name}, ${shop}`}
-        className="size-9 shrink-0 rounded-full bg-ledge text-sm font-bold text-on-ledge"
-      >
-        {initials}
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={6}
-          className="z-20 min-w-56 border border-ink bg-sheet p-1 shadow-lifted"
+    <>
+      {leaving && <SignOutSheet onClose={() => setLeaving(false)} />}
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger
+          aria-label={`${name}, ${shop}`}
+          className="size-9 shrink-0 rounded-full bg-ledge text-sm font-bold text-on-ledge"
         >
-          <DropdownMenu.Label className="px-3 py-2 text-sm text-quiet">
-            {name}, {shop}
-          </DropdownMenu.Label>
-          <DropdownMenu.Item asChild>
-            <Link to="/account" className="flex min-h-11 items-center px-3 data-highlighted:bg-edge-tint">
-              Your account
-            </Link>
-          </DropdownMenu.Item>
-          <DropdownMenu.Item
-            onSelect={turn}
-            className="flex min-h-11 items-center gap-2 px-3 data-highlighted:bg-edge-tint"
+          {initials}
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content
+            align="end"
+            sideOffset={6}
+            className="z-20 min-w-56 border border-ink bg-sheet p-1 shadow-lifted"
           >
-            {evening ? <Sun size={17} aria-hidden /> : <Moon size={17} aria-hidden />}{' '}
-            {evening ? 'Daylight' : 'Evening in the van'}
-          </DropdownMenu.Item>
-          <DropdownMenu.Item
-            onSelect={() => void signOut()}
-            className="flex min-h-11 items-center px-3 data-highlighted:bg-edge-tint"
-          >
-            Sign out
-          </DropdownMenu.Item>
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+            <DropdownMenu.Label className="px-3 py-2 text-sm text-quiet">
+              {name}, {shop}
+            </DropdownMenu.Label>
+            <DropdownMenu.Item asChild>
+              <Link to="/account" className="flex min-h-11 items-center px-3 data-highlighted:bg-edge-tint">
+                Your account
+              </Link>
+            </DropdownMenu.Item>
+            <DropdownMenu.Item
+              onSelect={turn}
+              className="flex min-h-11 items-center gap-2 px-3 data-highlighted:bg-edge-tint"
+            >
+              {evening ? <Sun size={17} aria-hidden /> : <Moon size={17} aria-hidden />}{' '}
+              {evening ? 'Daylight' : 'Evening in the van'}
+            </DropdownMenu.Item>
+            <DropdownMenu.Item
+              onSelect={() => setLeaving(true)}
+              className="flex min-h-11 items-center px-3 data-highlighted:bg-edge-tint"
+            >
+              Sign out
+            </DropdownMenu.Item>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+    </>
   );
 }
 
@@ -197,7 +196,9 @@ function FailedTries({ count }: { count: number }) {
 /** The head of every page, and the way to the sign-in page where nobody is signed in. */
 export function Shell() {
   const { data, error, isLoading, refetch } = useSessionQuery();
-  useLive(Boolean(data?.person) && !data?.person?.mustSetCode);
+  const mayWork = Boolean(data?.person) && !data?.person?.mustSetCode;
+  useLive(mayWork);
+  useSendWaiting(mayWork);
   const dispatch = useAppDispatch();
   const location = useLocation();
   const inJob = /^\/jobs\/(?!new|import)[^/]+/.test(location.pathname);

@@ -1,6 +1,8 @@
 export { jobActions, jobSlice } from './jobSlice.ts';
 export { viewActions, viewSlice, type SeenBy } from './viewSlice.ts';
-export { syncMiddleware, openJob, refreshJob } from './sync.ts';
+export { syncMiddleware, openJob, refreshJob, sendPictures } from './sync.ts';
+export { WaitingHere, useWaitingWork } from './WaitingHere.tsx';
+export { sendWaiting, waitingWork } from './waiting.ts';
 export {
   LiveJobContext,
   OpenJobContext,

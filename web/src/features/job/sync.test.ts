@@ -216,11 +216,11 @@ describe('an edit that does not get through', () => {
 
   test('since nobody is signed in any more waits, and signing in sends it', async () => {
     const { id, store, server, edits } = await opened(problem(401));
-    store.dispatch(jobActions.edited(edit('Read width', 700)));
-    await until(() => store.getState().job.sync.kind === 'signedOut');
     const person = { id: 'm', name: 'Marit', role: 'owner', unit: 'mm', shop: 'B' };
     server.answers['GET /session'] = ok({ person, csrfToken: 't', demoSignIn: null });
     await store.dispatch(api.endpoints.session.initiate());
+    store.dispatch(jobActions.edited(edit('Read width', 700)));
+    await until(() => store.getState().job.sync.kind === 'signedOut');
     store.dispatch(endSession());
     expect(api.endpoints.session.select()(store.getState()).data?.person).toBeNull();
     Object.assign(server.answers, taken(id));

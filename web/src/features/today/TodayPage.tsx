@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { sentenceOf, useSessionQuery, useShopBookQuery, useTodayQuery } from '../../api/api.ts';
 import { showDay, today } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
+import { WaitingHere } from '../job/index.ts';
 import { JobRow, standingOf } from '../jobs/index.ts';
 import { formatRun } from '@neat-sill/core/units';
 
@@ -56,6 +57,7 @@ export function TodayPage() {
             {sentenceOf(error)}
           </Note>
         )}
+        <WaitingHere />
         {!jobs && !error && <p role="status">Looking up the jobs</p>}
       </div>
       {jobs && (
