@@ -26,4 +26,5 @@ echo "== Core, command line and server"
 node --experimental-vm-modules --no-warnings node_modules/jest/bin/jest.js --forceExit --json --outputFile="$results/jest.json" || true
 echo "== Interface"
 PLAYWRIGHT_JSON_OUTPUT_NAME="$results/playwright.json" npx --no-install playwright test -c e2e/playwright.config.ts --project=journeys || true
+step "Size of first use" npx --no-install size-limit
 node scripts/count-results.mjs "$results"

@@ -1,6 +1,7 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { compression, defineAlgorithm } from 'vite-plugin-compression2';
 import { VitePWA } from 'vite-plugin-pwa';
 
 export default defineConfig({
@@ -8,6 +9,12 @@ export default defineConfig({
   plugins: [
     react(),
     tailwindcss(),
+    // Made once here instead of at every request; the server sends what the browser takes (server/src/http/webFiles.ts).
+    compression({
+      include: /[.](js|css|html|svg|wasm)$/,
+      threshold: 1024,
+      algorithms: [defineAlgorithm('brotliCompress', {}), defineAlgorithm('gzip', { level: 9 })],
+    }),
     VitePWA({
       registerType: 'autoUpdate',
       injectRegister: 'script-defer',

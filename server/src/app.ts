@@ -1,8 +1,7 @@
 import type { Session } from '@neat-sill/core/contract';
+import compression from 'compression';
 import cookieParser from 'cookie-parser';
 import express, { type ErrorRequestHandler, type Express, type Request } from 'express';
-import { existsSync } from 'node:fs';
-import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { Database } from './db/database.ts';
@@ -19,6 +18,7 @@ import { shopRoutes } from './features/shop/index.ts';
 import { privateAnswers, refuseForgedWrites, securityHeaders } from './http/guards.ts';
 import { openApiDocument } from './http/openApi.ts';
 import { HttpProblem, problemHandler, sendProblem } from './http/problem.ts';
+import { hasWebFiles, webFiles } from './http/webFiles.ts';
 import type { TaskQueue } from './queue/queue.ts';
 
 export interface AppParts {
@@ -86,6 +86,13 @@ export function makeApp(parts: AppParts): Express {
   );
 
   const api = express.Router();
+  // Small answers cost more to compress than to send; events must not wait to be compressed.
+  api.use(
+    compression({
+      threshold: 4096,
+      filter: (req, res) => req.path !== '/events' && compression.filter(req, res),
+    }),
+  );
   api.get('/health', async (_req, res) => {
     const there = await db.isThere();
     res.status(there ? 200 : 503).json({ database: there ? 'there' : 'away' });
@@ -117,26 +124,10 @@ export function makeApp(parts: AppParts): Express {
   api.use(refusalNotes(db, now, log));
   app.use('/api', api);
 
-  const { webFolder } = parts;
-  if (webFolder && existsSync(webFolder)) {
-    app.use(
-      '/assets',
-      express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
-    );
-    app.use(
-      express.static(webFolder, {
-        index: false,
-        maxAge: 0,
-        setHeaders: (res) => res.set('cache-control', 'no-cache'),
-      }),
-    );
-    app.get('/{*path}', (_req, res) => {
-      res.sendFile(join(webFolder, 'index.html'), {
-        headers: { 'cache-control': 'no-cache' },
-        dotfiles: 'allow',
-      });
-    });
-  }
+  if (hasWebFiles(parts.webFolder)) app.use(webFiles(parts.webFolder));
+  app.use((_req, res) => {
+    sendProblem(res, 404, { title: 'Not found', detail: 'There is nothing at this address.' });
+  });
   app.use(problemHandler(log));
   return app;
 }

@@ -8,6 +8,8 @@ import './styles.css';
 
 const root = document.getElementById('root');
 if (!root) throw new Error('The page has no root element');
+// Before anything is drawn: the menu that turns it comes later.
+if (localStorage.getItem('light') === 'evening') document.documentElement.dataset['light'] = 'evening';
 createRoot(root).render(
   <StrictMode>
     <Provider store={store}>

@@ -1,10 +1,11 @@
 import { parseArgs } from 'node:util';
+import { benchApi } from './api.ts';
 import { benchCuts } from './cuts.ts';
 import { FAMILIES, type Family } from './families.ts';
 import { benchFilm } from './film.ts';
 import { benchSurvey } from './survey.ts';
 
-const USAGE = `npm run bench [-- cuts|film|survey …] [--seconds 10] [--jobs 8] [--family house] [--short]
+const USAGE = `npm run bench [-- cuts|film|survey|api …] [--seconds 10] [--jobs 8] [--family house] [--short]
 
 Figures with their sizes; nothing here passes or fails. --short leaves out what takes half an hour.
 `;
@@ -32,6 +33,7 @@ const BENCHES: Readonly<Record<string, () => void | Promise<void>>> = {
       families: families.length > 0 ? families : (Object.keys(FAMILIES) as Family[]),
       long: !values.short,
     }),
+  api: () => benchApi(Number(values.seconds)),
   film: benchFilm,
   survey: benchSurvey,
 };

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
-import { Pool } from 'pg';
+import { Pool, type PoolClient, type QueryResultRow } from 'pg';
 import * as schema from './schema.ts';
 
 export type Tx = Parameters<Parameters<NodePgDatabase<typeof schema>['transaction']>[0]>[0];
@@ -12,9 +12,18 @@ export interface Database {
   readonly forSignIn: <Value>(work: (tx: Tx) => Promise<Value>) => Promise<Value>;
   /** Runs a worker's own keeping of books: what is in hand of any shop, and what has become old. */
   readonly forWorker: <Value>(work: (tx: Tx) => Promise<Value>) => Promise<Value>;
+  /** One statement that only reads, as a shop: one round trip, its plan kept by its name. */
+  readonly read: <Row extends QueryResultRow>(shopId: string, query: ReadQuery) => Promise<Row[]>;
   readonly isThere: () => Promise<boolean>;
   readonly pool: Pool;
   readonly close: () => Promise<void>;
+}
+
+export interface ReadQuery {
+  /** The same name stands for the same text. */
+  readonly name: string;
+  readonly text: string;
+  readonly values: readonly unknown[];
 }
 
 /** Goes on in a transaction as a shop: where signing in or a link has told which. */
@@ -36,6 +45,7 @@ export function openDatabase(url: string, onLostConnection: (error: Error) => vo
   // way it is replaced at the next use; without a listener of its own the second kind would end the process.
   pool.on('connect', (client) => client.on('error', onLostConnection));
   pool.on('error', () => undefined);
+  const readers = openReaders(url, onLostConnection);
   const db = drizzle(pool, { schema, casing: 'snake_case' });
   return {
     inShop: (shopId, work) =>
@@ -53,12 +63,62 @@ export function openDatabase(url: string, onLostConnection: (error: Error) => vo
         await tx.execute(setting('app.purpose', 'worker'));
         return work(tx);
       }),
+    read: readers.read,
     isThere: () =>
       pool.query('select 1').then(
         () => true,
         () => false,
       ),
     pool,
+    close: async () => {
+      await Promise.all([pool.end(), readers.close()]);
+    },
+  };
+}
+
+/**
+ * Connections for statements that only read. Each remembers whose it is for as long as it lies open, so that a read needs
+ * no transaction of its own; nothing but `read` uses them, and it says whose they are at every use.
+ */
+function openReaders(url: string, onLostConnection: (error: Error) => void) {
+  const pool = new Pool({
+    connectionString: url,
+    max: 10,
+    connectionTimeoutMillis: 20_000,
+    options: '-c role=neat_sill_app -c default_transaction_read_only=on',
+    pipeline: true,
+  });
+  pool.on('connect', (client) => client.on('error', onLostConnection));
+  pool.on('error', () => undefined);
+  const shopOf = new WeakMap<PoolClient, string>();
+  return {
+    read: async <Row extends QueryResultRow>(
+      shopId: string,
+      { name, text, values }: ReadQuery,
+    ): Promise<Row[]> => {
+      const client = await pool.connect();
+      try {
+        const entering =
+          shopOf.get(client) === shopId
+            ? null
+            : client.query({
+                name: 'enter_shop',
+                text: `select set_config('app.shop_id', $1, false)`,
+                values: [shopId],
+              });
+        // Sent right behind, without waiting; what is read is given out only if entering did not fail.
+        const reading = client.query<Row>({ name, text, values: [...values] });
+        if (entering) {
+          shopOf.delete(client);
+          const [, { rows }] = await Promise.all([entering, reading]);
+          shopOf.set(client, shopId);
+          return rows;
+        }
+        return (await reading).rows;
+      } finally {
+        client.release();
+      }
+    },
     close: () => pool.end(),
   };
 }

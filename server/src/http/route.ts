@@ -50,6 +50,27 @@ function refuseBrokenText(body: unknown): void {
   });
 }
 
+/** An answer that is JSON already, with its tag where it has one that says more than its content. */
+export class ReadyJson {
+  constructor(
+    readonly text: string,
+    readonly etag: string | null = null,
+  ) {}
+}
+
+/** Whoever asks has it already. */
+export class NotModified {
+  constructor(readonly etag: string) {}
+}
+
+function send(res: Response, status: number, answer: unknown): void {
+  if (answer instanceof NotModified) res.set('etag', answer.etag).status(304).end();
+  else if (answer instanceof ReadyJson) {
+    if (answer.etag !== null) res.set('etag', answer.etag);
+    res.status(status).type('application/json').send(answer.text);
+  } else res.status(status).json(answer);
+}
+
 type AnyOperation<
   P extends z.ZodType,
   B extends z.ZodType,
@@ -60,7 +81,7 @@ type AnyOperation<
 function handle<P extends z.ZodType, B extends z.ZodType, A extends z.ZodType, Q extends z.ZodType>(
   router: Router,
   operation: AnyOperation<P, B, A, Q>,
-  work: (call: Call<z.output<P>, z.output<B>, z.output<Q>>) => Promise<z.input<A>>,
+  work: (call: Call<z.output<P>, z.output<B>, z.output<Q>>) => Promise<z.input<A> | ReadyJson | NotModified>,
 ): void {
   router[operation.method](operation.path, async (req, res) => {
     const params = parsed(operation.params, req.params);
@@ -72,7 +93,7 @@ function handle<P extends z.ZodType, B extends z.ZodType, A extends z.ZodType, Q
       operation.method === 'get' || operation.method === 'delete' ? undefined : req.body,
     );
     const answer = await work({ params, query, body, req, res });
-    res.status(operation.status).json(answer);
+    send(res, operation.status, answer);
   });
 }
 
@@ -80,7 +101,7 @@ function handle<P extends z.ZodType, B extends z.ZodType, A extends z.ZodType, Q
 export function openRoute<P extends z.ZodType, B extends z.ZodType, A extends z.ZodType, Q extends z.ZodType>(
   router: Router,
   operation: AnyOperation<P, B, A, Q>,
-  work: (call: Call<z.output<P>, z.output<B>, z.output<Q>>) => Promise<z.input<A>>,
+  work: (call: Call<z.output<P>, z.output<B>, z.output<Q>>) => Promise<z.input<A> | ReadyJson | NotModified>,
 ): void {
   handle(router, operation, work);
 }
@@ -115,7 +136,7 @@ export function signedInRoute<
   operation: AnyOperation<P, B, A, Q>,
   work: (
     call: Call<z.output<P>, z.output<B>, z.output<Q>> & { readonly caller: Caller },
-  ) => Promise<z.input<A>>,
+  ) => Promise<z.input<A> | ReadyJson | NotModified>,
 ): void {
   const find = operation.access === 'ownAccount' ? anyCallerOf : callerOf;
   handle(router, operation, (call) => work({ ...call, caller: find(call.res) }));

@@ -1,9 +1,8 @@
 import { Command } from 'cmdk';
-import { useDeferredValue, useEffect, useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useJobsInfiniteQuery, useSavePreferencesMutation, useSessionQuery } from '../api/api.ts';
 import { useAppDispatch, useAppSelector, jobActions, viewActions } from '../features/job/index.ts';
-import { STAGE_MODULES } from './stages.ts';
 
 /** Jobs that are offered for what was typed. */
 const MOST_JOBS = 12;
@@ -26,11 +25,12 @@ function useEntries(typed: string, open: boolean): readonly Entry[] {
   const { data: session } = useSessionQuery();
   const [savePreferences] = useSavePreferencesMutation();
   const jobId = useAppSelector((state) => state.job.jobId);
+  const stages = useAppSelector((state) => state.view.stages);
   const go = (to: string) => () => void navigate(to);
   const unit = session?.person?.unit ?? 'mm';
   const inJob: Entry[] = jobId
     ? [
-        ...STAGE_MODULES.map(({ id, name }, at) => ({
+        ...stages.map(({ id, name }, at) => ({
           name: `Stage: ${name}`,
           keys: `Alt ${at + 1}`,
           run: go(`/jobs/${jobId}/${id}`),
@@ -76,21 +76,12 @@ function hasEveryWord(value: string, typed: string, keywords: readonly string[] 
     : 0;
 }
 
-/** Find or do anything by name; opens with Ctrl+K. */
-export function CommandPalette() {
+/** Finds or does anything by name. */
+export default function CommandPalette() {
   const open = useAppSelector((state) => state.view.paletteOpen);
   const dispatch = useAppDispatch();
   const [typed, setTyped] = useState('');
   const entries = useEntries(typed, open);
-  useEffect(() => {
-    const onKeyDown = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return;
-      event.preventDefault();
-      dispatch(viewActions.paletteTurned(true));
-    };
-    window.addEventListener('keydown', onKeyDown);
-    return () => window.removeEventListener('keydown', onKeyDown);
-  }, [dispatch]);
   return (
     <Command.Dialog
       open={open}

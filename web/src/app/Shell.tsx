@@ -1,22 +1,19 @@
-import { sameData } from '@neat-sill/core/record';
 import { RULES_OF_ROLES } from '@neat-sill/core/contract';
 import { countOf } from '@neat-sill/core/units';
-import { HEADER_ID, headerOf } from '@neat-sill/core/job';
-import { DropdownMenu } from 'radix-ui';
-import { Command as CommandIcon, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { Command as CommandIcon } from 'lucide-react';
+import { Suspense, lazy, useEffect, useState } from 'react';
 import { Link, Navigate, NavLink, Outlet, useLocation } from 'react-router';
 import { sentenceOf, statusOf, useSavePreferencesMutation, useSessionQuery } from '../api/api.ts';
-import { useAppDispatch, useAppSelector, jobActions, viewActions, SavedLine } from '../features/job/index.ts';
+import { useAppDispatch, useAppSelector, viewActions } from '../features/job/index.ts';
 import { Button } from '../ui/Button.tsx';
 import { Note } from '../ui/Note.tsx';
-import { Sheet } from '../ui/Sheet.tsx';
-import { SiteForm, headerOfForm, siteText } from '../features/site/index.ts';
-import { CommandPalette } from './CommandPalette.tsx';
-import { STAGE_MODULES } from './stages.ts';
-import { SignOutSheet } from './SignOut.tsx';
 import { useLive } from './useLive.ts';
 import { useSendWaiting } from './useSendWaiting.ts';
+
+/* Loaded when they are first needed: Today is seen sooner. */
+const JobHead = lazy(() => import('./JobHead.tsx'));
+const PersonMenu = lazy(() => import('./PersonMenu.tsx'));
+const CommandPalette = lazy(() => import('./CommandPalette.tsx'));
 
 const PLACES = [
   ['/', 'Today'],
@@ -39,66 +36,6 @@ function Mark() {
   );
 }
 
-function useLight() {
-  const [evening, setEvening] = useState(() => localStorage.getItem('light') === 'evening');
-  useEffect(() => {
-    document.documentElement.dataset['light'] = evening ? 'evening' : 'day';
-    localStorage.setItem('light', evening ? 'evening' : 'day');
-  }, [evening]);
-  return { evening, turn: () => setEvening(!evening) };
-}
-
-function PersonMenu({ name, shop }: { name: string; shop: string }) {
-  const [leaving, setLeaving] = useState(false);
-  const { evening, turn } = useLight();
-  const initials = name
-    .split(' ')
-    .map((part) => part[0])
-    .join('');
-  return (
-    <>
-      {leaving && <SignOutSheet onClose={() => setLeaving(false)} />}
-      <DropdownMenu.Root>
-        <DropdownMenu.Trigger
-          aria-label={`${name}, ${shop}`}
-          className="size-9 shrink-0 rounded-full bg-ledge text-sm font-bold text-on-ledge"
-        >
-          {initials}
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="end"
-            sideOffset={6}
-            className="z-20 min-w-56 border border-ink bg-sheet p-1 shadow-lifted"
-          >
-            <DropdownMenu.Label className="px-3 py-2 text-sm text-quiet">
-              {name}, {shop}
-            </DropdownMenu.Label>
-            <DropdownMenu.Item asChild>
-              <Link to="/account" className="flex min-h-11 items-center px-3 data-highlighted:bg-edge-tint">
-                Your account
-              </Link>
-            </DropdownMenu.Item>
-            <DropdownMenu.Item
-              onSelect={turn}
-              className="flex min-h-11 items-center gap-2 px-3 data-highlighted:bg-edge-tint"
-            >
-              {evening ? <Sun size={17} aria-hidden /> : <Moon size={17} aria-hidden />}{' '}
-              {evening ? 'Daylight' : 'Evening in the van'}
-            </DropdownMenu.Item>
-            <DropdownMenu.Item
-              onSelect={() => setLeaving(true)}
-              className="flex min-h-11 items-center px-3 data-highlighted:bg-edge-tint"
-            >
-              Sign out
-            </DropdownMenu.Item>
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
-    </>
-  );
-}
-
 function UnitButton({ unit }: { unit: 'mm' | 'in' }) {
   const [save] = useSavePreferencesMutation();
   const other = unit === 'mm' ? 'in' : 'mm';
@@ -113,64 +50,25 @@ function UnitButton({ unit }: { unit: 'mm' | 'in' }) {
   );
 }
 
-function JobHead() {
+/** Find or do anything by name; opens with Ctrl+K. */
+function Palette() {
   const dispatch = useAppDispatch();
-  const [open, setOpen] = useState(false);
-  const header = useAppSelector((state) => headerOf(state.job.records));
-  const done = useAppSelector((state) => state.job.done.at(-1)?.label);
-  const undone = useAppSelector((state) => state.job.undone.at(-1)?.label);
-  if (!header) return null;
+  const isOpen = useAppSelector((state) => state.view.paletteOpen);
+  useEffect(() => {
+    const onKeyDown = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return;
+      event.preventDefault();
+      dispatch(viewActions.paletteTurned(true));
+    };
+    window.addEventListener('keydown', onKeyDown);
+    return () => window.removeEventListener('keydown', onKeyDown);
+  }, [dispatch]);
   return (
-    <div className="flex min-w-0 flex-1 items-center justify-between gap-3">
-      <button
-        type="button"
-        className="min-w-0 truncate text-left"
-        title="Customer and site"
-        onClick={() => setOpen(true)}
-      >
-        <b>{header.customer}</b> <span className="text-quiet">/ {header.name}</span>
-      </button>
-      <Sheet title="Customer and site" open={open} onClose={() => setOpen(false)}>
-        <SiteForm
-          start={siteText(header)}
-          act="Save"
-          busy={false}
-          problem={undefined}
-          withVisit
-          onFilled={(filled) => {
-            setOpen(false);
-            const after = { ...header, ...headerOfForm(filled) };
-            const change = { kind: 'job' as const, id: HEADER_ID, before: header, after };
-            if (!sameData(header, after))
-              dispatch(
-                jobActions.edited({ id: crypto.randomUUID(), label: 'Customer and site', changes: [change] }),
-              );
-          }}
-        />
-      </Sheet>
-      <div className="flex shrink-0 items-center gap-1">
-        <SavedLine />
-        <Button
-          size="low"
-          className="ml-2"
-          disabled={!done}
-          title={done ? `Undo: ${done}` : 'Nothing to undo'}
-          onClick={() => dispatch(jobActions.undone({ id: crypto.randomUUID() }))}
-        >
-          <Undo2 size={17} aria-hidden />
-          <span className="sr-only">Undo{done && `: ${done}`}</span>
-        </Button>
-        <Button
-          size="low"
-          disabled={!undone}
-          title={undone ? `Redo: ${undone}` : 'Nothing to redo'}
-          onClick={() => dispatch(jobActions.redone({ id: crypto.randomUUID() }))}
-        >
-          <Redo2 size={17} aria-hidden />
-          <span className="sr-only">Redo{undone && `: ${undone}`}</span>
-        </Button>
-      </div>
-    </div>
+    isOpen && (
+      <Suspense>
+        <CommandPalette />
+      </Suspense>
+    )
   );
 }
 
@@ -202,7 +100,8 @@ export function Shell() {
   const dispatch = useAppDispatch();
   const location = useLocation();
   const inJob = /^\/jobs\/(?!new|import)[^/]+/.test(location.pathname);
-  const stage = STAGE_MODULES.find(({ id }) => location.pathname.endsWith(`/${id}`));
+  const stages = useAppSelector((state) => state.view.stages);
+  const stage = stages.find(({ id }) => location.pathname.endsWith(`/${id}`));
   if (isLoading)
     return (
       <p className="p-6 text-quiet" role="status">
@@ -231,7 +130,9 @@ export function Shell() {
       >
         <Mark />
         {inJob ? (
-          <JobHead />
+          <Suspense>
+            <JobHead />
+          </Suspense>
         ) : (
           <nav aria-label="Neat Sill" className="flex min-w-0 flex-1 gap-1 overflow-x-auto">
             {places.map(([to, name]) => (
@@ -256,14 +157,16 @@ export function Shell() {
           >
             <CommandIcon size={15} aria-hidden /> Find or do, Ctrl K
           </Button>
-          <PersonMenu name={person.name} shop={person.shop} />
+          <Suspense fallback={<span className="size-9 shrink-0 rounded-full bg-ledge" />}>
+            <PersonMenu name={person.name} shop={person.shop} />
+          </Suspense>
         </div>
       </header>
       <FailedTries count={data.failedBefore} key={data.csrfToken} />
       <main className="min-h-0 flex-1 overflow-y-auto">
         <Outlet />
       </main>
-      <CommandPalette />
+      <Palette />
     </div>
   );
 }

@@ -1,42 +1,55 @@
-import { createBrowserRouter, Navigate, useParams } from 'react-router';
-import { FilmsPage } from '../features/films/FilmsPage.tsx';
-import { JobFrame } from '../features/stages/index.ts';
-import { JobsPage } from '../features/jobs/JobsPage.tsx';
-import { NewJobPage } from '../features/jobs/NewJobPage.tsx';
-import { RackPage } from '../features/rack/RackPage.tsx';
-import { RulesPage } from '../features/rules/RulesPage.tsx';
-import { ShopPage } from '../features/shop/ShopPage.tsx';
-import { AccountPage } from '../features/account/AccountPage.tsx';
-import { WelcomePage } from '../features/account/WelcomePage.tsx';
+import { createBrowserRouter, Navigate } from 'react-router';
 import { SignInPage } from '../features/signIn/SignInPage.tsx';
 import { TodayPage } from '../features/today/TodayPage.tsx';
 import { NotHere } from './NotHere.tsx';
 import { Shell } from './Shell.tsx';
-import { STAGE_MODULES } from './stages.ts';
 
-function OpenedJob() {
-  const { jobId } = useParams();
-  return <JobFrame key={jobId} stages={STAGE_MODULES} />;
-}
+/* What is seen first is loaded at once, the rest when it is gone to; offline all of it is there. */
 
 export const router = createBrowserRouter([
   { path: '/sign-in', element: <SignInPage />, errorElement: <NotHere /> },
-  { path: '/welcome', element: <WelcomePage />, errorElement: <NotHere /> },
+  {
+    path: '/welcome',
+    errorElement: <NotHere />,
+    lazy: async () => ({ Component: (await import('../features/account/WelcomePage.tsx')).WelcomePage }),
+  },
   {
     path: '/',
     element: <Shell />,
     errorElement: <NotHere />,
+    HydrateFallback: () => null,
     children: [
       { index: true, element: <TodayPage /> },
-      { path: 'jobs', element: <JobsPage /> },
-      { path: 'jobs/new', element: <NewJobPage /> },
+      {
+        path: 'jobs',
+        lazy: async () => ({ Component: (await import('../features/jobs/JobsPage.tsx')).JobsPage }),
+      },
+      {
+        path: 'jobs/new',
+        lazy: async () => ({ Component: (await import('../features/jobs/NewJobPage.tsx')).NewJobPage }),
+      },
       { path: 'jobs/:jobId', element: <Navigate to="survey" replace relative="path" /> },
-      { path: 'jobs/:jobId/:stage', element: <OpenedJob /> },
-      { path: 'rack', element: <RackPage /> },
-      { path: 'films', element: <FilmsPage /> },
-      { path: 'rules', element: <RulesPage /> },
-      { path: 'shop', element: <ShopPage /> },
-      { path: 'account', element: <AccountPage /> },
+      { path: 'jobs/:jobId/:stage', lazy: () => import('./JobPage.tsx') },
+      {
+        path: 'rack',
+        lazy: async () => ({ Component: (await import('../features/rack/RackPage.tsx')).RackPage }),
+      },
+      {
+        path: 'films',
+        lazy: async () => ({ Component: (await import('../features/films/FilmsPage.tsx')).FilmsPage }),
+      },
+      {
+        path: 'rules',
+        lazy: async () => ({ Component: (await import('../features/rules/RulesPage.tsx')).RulesPage }),
+      },
+      {
+        path: 'shop',
+        lazy: async () => ({ Component: (await import('../features/shop/ShopPage.tsx')).ShopPage }),
+      },
+      {
+        path: 'account',
+        lazy: async () => ({ Component: (await import('../features/account/AccountPage.tsx')).AccountPage }),
+      },
       { path: '*', element: <NotHere /> },
     ],
   },

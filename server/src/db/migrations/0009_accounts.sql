@@ -73,10 +73,10 @@ CREATE POLICY sign_in_reads ON audit_log FOR SELECT USING (current_setting('app.
 CREATE FUNCTION session_of(hash text) RETURNS TABLE (
   session_id uuid, csrf_token text, expires_at timestamptz, last_seen_at timestamptz, failed_before integer,
   shop_id uuid, person_id uuid, person_name text, role text, unit text, has_code boolean, shop_name text,
-  details jsonb
+  idle_hours integer, owners_need_code boolean
 ) LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public AS $$
   SELECT s.id, s.csrf_token, s.expires_at, s.last_seen_at, s.failed_before, s.shop_id, p.id, p.name, p.role, p.unit,
-    p.code_secret IS NOT NULL, h.name, h.details
+    p.code_secret IS NOT NULL, h.name, (h.details->>'idleHours')::int, (h.details->>'ownersNeedCode')::boolean
   FROM sessions s JOIN people p ON p.id = s.person_id JOIN shops h ON h.id = s.shop_id
   WHERE s.token_hash = hash AND p.removed_at IS NULL
 $$;

@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto';
-import { NEW_SHOP_DETAILS, shopDetailsSchema, type Person, type Session } from '@neat-sill/core/contract';
+import { NEW_SHOP_DETAILS, type Person, type Session } from '@neat-sill/core/contract';
 import bowser from 'bowser';
 import { and, count, desc, eq, gt, lt, ne, sql } from 'drizzle-orm';
 import type { CookieOptions, Request, RequestHandler, Response } from 'express';
@@ -143,7 +143,8 @@ interface SessionRow {
   readonly unit: Caller['person']['unit'];
   readonly has_code: boolean;
   readonly shop_name: string;
-  readonly details: unknown;
+  readonly idle_hours: number | null;
+  readonly owners_need_code: boolean | null;
 }
 
 /** Who has the session of a hash, by one indexed read; null where there is none, or it has ended. */
@@ -155,9 +156,8 @@ export async function callerOfSession(db: Database, sessionHash: string, now: Da
   });
   const [row] = rows;
   if (!row || row.expires_at <= now) return null;
-  const details = row.details === null ? NEW_SHOP_DETAILS : shopDetailsSchema.parse(row.details);
   const unusedMs = now.getTime() - row.last_seen_at.getTime();
-  if (unusedMs > details.idleHours * HOUR_MS) return null;
+  if (unusedMs > (row.idle_hours ?? NEW_SHOP_DETAILS.idleHours) * HOUR_MS) return null;
   if (unusedMs > SEEN_EVERY_MS)
     await db.forSignIn((tx) =>
       tx.update(sessions).set({ lastSeenAt: now }).where(eq(sessions.tokenHash, sessionHash)),
@@ -170,7 +170,7 @@ export async function callerOfSession(db: Database, sessionHash: string, now: Da
       unit: row.unit,
       shop: row.shop_name,
       shopId: row.shop_id,
-      mustSetCode: row.role === 'owner' && details.ownersNeedCode && !row.has_code,
+      mustSetCode: row.role === 'owner' && row.owners_need_code === true && !row.has_code,
     },
     csrfToken: row.csrf_token,
     failedBefore: row.failed_before,

@@ -69,7 +69,7 @@ describe('finding jobs', () => {
     await keep(a, { visitOn: '2999-05-20' });
     expect((await names('?order=customer')).slice(0, 2)).toEqual(['Abbey', 'Bakery']);
     expect((await names('?order=visit')).slice(0, 2)).toEqual(['Abbey', 'Bakery']);
-    expect(await names('?standing=survey')).toEqual(['Abbey', 'Bakery'].sort().reverse());
+    expect((await names('?standing=survey')).sort()).toEqual(['Abbey', 'Bakery']);
     const [job] = (await list('?standing=cuts')).jobs;
     expect(job?.id ?? measured).toBe(measured);
     expect((await owner.get('/jobs?order=age')).status).toBe(422);

@@ -84,7 +84,8 @@ const ORDERS: Readonly<Record<JobListQuery['order'], readonly SQL[]>> = {
 };
 
 /** What a word is found by: signs that stand for others in a pattern stand for themselves here. */
-const containing = (word: string) => `%${word.toLowerCase().replaceAll(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
+export const containing = (word: string) =>
+  `%${word.toLowerCase().replaceAll(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
 
 /** The jobs of a shop that a list asks for. */
 export function listJobs(

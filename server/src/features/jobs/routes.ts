@@ -14,7 +14,7 @@ import { z } from 'zod';
 import type { Database } from '../../db/database.ts';
 import { people } from '../../db/schema.ts';
 import { HttpProblem, notAllowed, notFound } from '../../http/problem.ts';
-import { callerOf, signedInRoute, type Caller } from '../../http/route.ts';
+import { NotModified, ReadyJson, callerOf, signedInRoute, type Caller } from '../../http/route.ts';
 import { noteInAudit } from '../audit/index.ts';
 import { readShopBook } from '../shop/index.ts';
 import { writeEdit } from './edits.ts';
@@ -22,6 +22,10 @@ import { importJob, insertJob } from './make.ts';
 import { readJob } from './records.ts';
 import { copyJob, eraseJob, keepJob } from './keeping.ts';
 import { listJobs, readSummary, readToday } from './list.ts';
+import { jobRevision, jobText, listText } from './quick.ts';
+
+/** What was read under this tag is as it was. */
+const tagOf = (jobId: string, revision: number) => `"${jobId}.${revision}"`;
 
 function mustMakeJobs({ person }: Caller): void {
   if (!RULES_OF_ROLES[person.role].makesJobs)
@@ -31,9 +35,11 @@ function mustMakeJobs({ person }: Caller): void {
 export function jobRoutes(db: Database, now: () => Date): Router {
   const router = Router();
 
-  signedInRoute(router, operations.jobs, ({ caller, query }) =>
-    db.inShop(caller.person.shopId, (tx) => listJobs(tx, query, now())),
-  );
+  signedInRoute(router, operations.jobs, async ({ caller, query }) => {
+    const { shopId } = caller.person;
+    const text = await listText(db, shopId, query);
+    return text === null ? db.inShop(shopId, (tx) => listJobs(tx, query, now())) : new ReadyJson(text);
+  });
 
   signedInRoute(router, operations.today, ({ caller, query }) =>
     db.inShop(caller.person.shopId, (tx) => readToday(tx, query.day, now())),
@@ -99,13 +105,17 @@ export function jobRoutes(db: Database, now: () => Date): Router {
     );
   });
 
-  signedInRoute(router, operations.job, ({ caller, params }) =>
-    db.inShop(caller.person.shopId, async (tx) => {
-      const job = await readJob(tx, params.id);
-      if (!job) throw notFound('The job');
-      return job;
-    }),
-  );
+  signedInRoute(router, operations.job, async ({ caller, params, req }) => {
+    const { shopId } = caller.person;
+    const seen = req.get('if-none-match');
+    if (seen !== undefined) {
+      const revision = await jobRevision(db, shopId, params.id);
+      if (revision !== null && seen === tagOf(params.id, revision)) return new NotModified(seen);
+    }
+    const job = await jobText(db, shopId, params.id);
+    if (!job) throw notFound('The job');
+    return new ReadyJson(job.text, tagOf(params.id, job.revision));
+  });
 
   signedInRoute(router, operations.editJob, ({ caller, params, body }) =>
     db.inShop(caller.person.shopId, (tx) =>

@@ -3,6 +3,12 @@ import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 /** How the glass is shown while film is chosen: as hatches, or as the eye meets it. */
 export type SeenBy = 'drawn' | 'day' | 'night';
 
+interface NamedStage {
+  readonly id: string;
+  readonly name: string;
+  readonly fillsPhone: 'always' | 'withOnePane' | 'never';
+}
+
 /** What the person looks at; not part of the job and never sent. */
 export interface ViewState {
   readonly wallId: string | null;
@@ -14,6 +20,8 @@ export interface ViewState {
   readonly paletteOpen: boolean;
   /** Asks the survey bench to put the cursor in a reading, counted so that asking twice asks again. */
   readonly focusAsked: number;
+  /** The stages of a job by name, as the head and the palette have them; none before a job was first opened. */
+  readonly stages: readonly NamedStage[];
 }
 
 const START: ViewState = {
@@ -24,6 +32,7 @@ const START: ViewState = {
   seenBy: 'drawn',
   paletteOpen: false,
   focusAsked: 0,
+  stages: [],
 };
 
 export const viewSlice = createSlice({
@@ -54,7 +63,11 @@ export const viewSlice = createSlice({
     readingAsked: (state) => {
       state.focusAsked += 1;
     },
-    reset: (): ViewState => START,
+    stagesNamed: (state, { payload }: PayloadAction<ViewState['stages']>): ViewState => ({
+      ...(state as ViewState),
+      stages: payload,
+    }),
+    reset: (state): ViewState => ({ ...START, stages: (state as ViewState).stages }),
   },
 });
 

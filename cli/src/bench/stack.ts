@@ -1,0 +1,97 @@
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { resolve } from 'node:path';
+
+const ROOT = resolve(import.meta.dirname, '../../..');
+const SERVER_FOLDER = resolve(ROOT, '.data/bench-server');
+
+/** A Neat Sill of its own for a bench, its database as durable as a shop's. */
+export interface BenchStack {
+  readonly address: string;
+  readonly databaseUrl: string;
+  readonly cookie: string;
+  readonly csrfToken: string;
+  readonly call: (method: string, path: string, body?: unknown) => Promise<unknown>;
+  /** Memory of the server now, MB. */
+  readonly memoryMb: () => number;
+  readonly stop: () => Promise<void>;
+}
+
+const bash = (...args: string[]) => execFileSync('bash', args, { cwd: ROOT, encoding: 'utf8' }).trim();
+
+/** Waits for the address that a program prints. */
+export function startProgram(
+  file: string,
+  env: NodeJS.ProcessEnv = {},
+): Promise<{ child: ChildProcess; address: string }> {
+  const child = spawn('node', [file], {
+    cwd: ROOT,
+    env: { ...process.env, ...env },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  return new Promise((found, failed) => {
+    let said = '';
+    child.stdout.on('data', (chunk: Buffer) => {
+      said += chunk.toString();
+      const address = /at (http:\S+)/.exec(said)?.[1];
+      if (address) found({ child, address });
+    });
+    child.once('exit', (code) => failed(new Error(`${file} ended with ${code}`)));
+  });
+}
+
+export async function startStack(): Promise<BenchStack> {
+  execFileSync('npm', ['run', '--silent', 'build', '-w', 'server', '--', SERVER_FOLDER], { cwd: ROOT });
+  const data = resolve(ROOT, '.data/bench');
+  const cluster = new URL(bash('scripts/postgres.sh', 'start', data, 'durable'));
+  const name = `bench_${randomUUID().replaceAll('-', '')}`;
+  const psql = (sql: string) =>
+    bash(
+      '-c',
+      '"$(ls -d /usr/lib/postgresql/*/bin | sort -V | tail -n1)/psql" -XqAtc "$0" "$1"',
+      sql,
+      cluster.href,
+    );
+  psql(`create database ${name}`);
+  const url = new URL(cluster);
+  url.pathname = name;
+  const env = { DATABASE_URL: url.href, PORT: '0', DEMO: 'yes', LOG_LEVEL: 'warn' };
+  execFileSync('node', [`${SERVER_FOLDER}/prepare.js`], { cwd: ROOT, env: { ...process.env, ...env } });
+  const { child, address } = await startProgram(`${SERVER_FOLDER}/main.js`, env);
+
+  const session = (await (await fetch(`${address}/api/session`)).json()) as { demoSignIn: object };
+  const signedIn = await fetch(`${address}/api/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(session.demoSignIn),
+  });
+  const cookie = signedIn.headers
+    .getSetCookie()
+    .map((each) => each.split(';')[0])
+    .join('; ');
+  const { csrfToken } = (await signedIn.json()) as { csrfToken: string };
+  return {
+    address,
+    databaseUrl: url.href,
+    cookie,
+    csrfToken,
+    call: async (method, path, body) => {
+      const answer = await fetch(`${address}/api${path}`, {
+        method,
+        headers: { cookie, 'x-csrf-token': csrfToken, 'content-type': 'application/json' },
+        ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+      });
+      if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`);
+      return answer.json();
+    },
+    memoryMb: () =>
+      Math.round(Number(bash('-c', `awk '/VmRSS/ {print $2}' /proc/${child.pid}/status`)) / 1024),
+    stop: async () => {
+      const gone = new Promise((done) => child.once('exit', done));
+      child.kill('SIGTERM');
+      await gone;
+      psql(`drop database ${name} with (force)`);
+      bash('scripts/postgres.sh', 'stop', data);
+    },
+  };
+}

@@ -1,0 +1,17 @@
+import { useEffect } from 'react';
+import { useParams } from 'react-router';
+import { useAppDispatch, viewActions } from '../features/job/index.ts';
+import { JobFrame } from '../features/stages/index.ts';
+import { STAGE_MODULES } from './stages.ts';
+
+/** A job at one of its stages; loaded when a job is first opened. */
+export function Component() {
+  const { jobId } = useParams();
+  const dispatch = useAppDispatch();
+  useEffect(() => {
+    dispatch(
+      viewActions.stagesNamed(STAGE_MODULES.map(({ id, name, fillsPhone }) => ({ id, name, fillsPhone }))),
+    );
+  }, [dispatch]);
+  return <JobFrame key={jobId} stages={STAGE_MODULES} />;
+}

@@ -1,0 +1,66 @@
+import { Moon, Sun } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
+import { SignOutSheet } from './SignOut.tsx';
+
+function useLight() {
+  const [evening, setEvening] = useState(() => localStorage.getItem('light') === 'evening');
+  useEffect(() => {
+    document.documentElement.dataset['light'] = evening ? 'evening' : 'day';
+    localStorage.setItem('light', evening ? 'evening' : 'day');
+  }, [evening]);
+  return { evening, turn: () => setEvening(!evening) };
+}
+
+/** Who is signed in, and what belongs to them: account, light, signing out. */
+export default function PersonMenu({ name, shop }: { name: string; shop: string }) {
+  const [leaving, setLeaving] = useState(false);
+  const { evening, turn } = useLight();
+  const initials = name
+    .split(' ')
+    .map((part) => part[0])
+    .join('');
+  return (
+    <>
+      {leaving && <SignOutSheet onClose={() => setLeaving(false)} />}
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger
+          aria-label={`${name}, ${shop}`}
+          className="size-9 shrink-0 rounded-full bg-ledge text-sm font-bold text-on-ledge"
+        >
+          {initials}
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content
+            align="end"
+            sideOffset={6}
+            className="z-20 min-w-56 border border-ink bg-sheet p-1 shadow-lifted"
+          >
+            <DropdownMenu.Label className="px-3 py-2 text-sm text-quiet">
+              {name}, {shop}
+            </DropdownMenu.Label>
+            <DropdownMenu.Item asChild>
+              <Link to="/account" className="flex min-h-11 items-center px-3 data-highlighted:bg-edge-tint">
+                Your account
+              </Link>
+            </DropdownMenu.Item>
+            <DropdownMenu.Item
+              onSelect={turn}
+              className="flex min-h-11 items-center gap-2 px-3 data-highlighted:bg-edge-tint"
+            >
+              {evening ? <Sun size={17} aria-hidden /> : <Moon size={17} aria-hidden />}{' '}
+              {evening ? 'Daylight' : 'Evening in the van'}
+            </DropdownMenu.Item>
+            <DropdownMenu.Item
+              onSelect={() => setLeaving(true)}
+              className="flex min-h-11 items-center px-3 data-highlighted:bg-edge-tint"
+            >
+              Sign out
+            </DropdownMenu.Item>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+    </>
+  );
+}
