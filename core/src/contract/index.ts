@@ -73,6 +73,7 @@ export {
   storedRuleSetSchema,
   type SaveFilms,
   type SaveRuleSet,
+  type SavedRuleSet,
   type ShopBookAnswer,
   shopDataFor,
   type StoredRuleSet,

@@ -29,7 +29,7 @@ import {
   savedFilmsSchema,
   saveRuleSetSchema,
   shopBookSchema,
-  storedRuleSetSchema,
+  savedRuleSetSchema,
 } from './shop.ts';
 
 export const operations = {
@@ -126,7 +126,7 @@ export const operations = {
     status: 200,
     params: z.object({ id: z.string().min(1).max(60) }),
     body: saveRuleSetSchema,
-    answer: storedRuleSetSchema,
+    answer: savedRuleSetSchema,
   }),
   jobs: operation({
     method: 'get',

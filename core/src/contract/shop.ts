@@ -26,6 +26,15 @@ export const saveRuleSetSchema = z
   .strictObject({ baseVersion: z.int(), rules: ruleSetSchema })
   .meta({ id: 'SaveRuleSet' });
 
+/** A saved rule set, and the jobs that go on with what they were kept with: some by name, and how many. */
+export const savedRuleSetSchema = z
+  .strictObject({
+    version: z.int(),
+    rules: ruleSetSchema,
+    staying: z.strictObject({ names: z.array(z.string()), total: z.int() }),
+  })
+  .meta({ id: 'SavedRuleSet' });
+
 export const LARGEST_CATALOGUE = 6000;
 
 /** Films to be kept: each a version on from what it replaces, so that a stale write is found. */
@@ -36,6 +45,7 @@ export const saveFilmsSchema = z
 export const savedFilmsSchema = z.strictObject({ saved: z.int() }).meta({ id: 'SavedFilms' });
 
 export type SaveFilms = z.infer<typeof saveFilmsSchema>;
+export type SavedRuleSet = z.infer<typeof savedRuleSetSchema>;
 export type StoredRuleSet = z.infer<typeof storedRuleSetSchema>;
 export type ShopBookAnswer = z.infer<typeof shopBookSchema>;
 export type SaveRuleSet = z.infer<typeof saveRuleSetSchema>;

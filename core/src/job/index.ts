@@ -20,7 +20,7 @@ export {
   type EditProblem,
 } from './edit.ts';
 export { mergeData, type MergeConflict, type Merged } from './merge.ts';
-export { ruleSetOf, shopDataOfJob, type ShopData } from './shopData.ts';
+export { frozenWith, ruleSetOf, shopDataOfJob, type ShopData } from './shopData.ts';
 export {
   jobFileFormat,
   jobFileSchema,

@@ -109,7 +109,9 @@ describe('from a job to its cuts', () => {
     const plan = planCuts(job, { random: seededRandom(1), rounds: 0, shouldStop: () => false });
     const kept = {
       ...records,
-      plan: { plan: { job, plan, keptAt: '2027-03-01T10:00:00Z', cutPullIds: [], lockedPullIds: [] } },
+      plan: {
+        plan: { job, plan, keptAt: '2027-03-01T10:00:00Z', cutPullIds: [], lockedPullIds: [], frozen: null },
+      },
     };
     expect(keptPlan(kept, bookForTest).kind).toBe('holds');
     const changed = applyEdit(kept, readingChange(kept, 900));
@@ -127,7 +129,14 @@ describe('from a job to its cuts', () => {
     };
     delete older.rules.work;
     for (const pane of older.panes) delete pane.room;
-    const kept = { job: older, plan, keptAt: '2026-10-01T10:00:00Z', cutPullIds: [], lockedPullIds: [] };
+    const kept = {
+      job: older,
+      plan,
+      keptAt: '2026-10-01T10:00:00Z',
+      cutPullIds: [],
+      lockedPullIds: [],
+      frozen: null,
+    };
     const withPlan = { ...records, plan: { plan: kept } };
     expect(keptPlan(withPlan, bookForTest).kind).toBe('holds');
     const changed = applyEdit(withPlan, readingChange(withPlan, 900));

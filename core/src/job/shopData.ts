@@ -1,4 +1,4 @@
-import type { StockForPlan, WantedSize } from '../cuts/index.ts';
+import { PLAN_ID, type KeptPlan, type StockForPlan, type WantedSize } from '../cuts/index.ts';
 import { filmsOfJob, type Film } from '../film/index.ts';
 import type { RuleSet } from '../rules/index.ts';
 import { headerOf, type JobRecords } from './records.ts';
@@ -20,7 +20,40 @@ export function ruleSetOf(records: Pick<JobRecords, 'job'>, shop: Pick<ShopData,
   return found;
 }
 
-/** What the shop brings as a job goes by it on a day, `YYYY-MM-DD`: prices of that day, films as they were sold. */
-export function shopDataOfJob(records: Pick<JobRecords, 'sold'>, shop: ShopData, day: string): ShopData {
-  return { ...shop, films: filmsOfJob(records, shop.films, day) };
+/**
+ * What the shop brings as a job goes by it on a day, `YYYY-MM-DD`: prices of that day, but films as they were sold, and films
+ * and house rules as they were when its plan was kept.
+ */
+export function shopDataOfJob(
+  records: Pick<JobRecords, 'sold' | 'plan'>,
+  shop: ShopData,
+  day: string,
+): ShopData {
+  const films = filmsOfJob(records, shop.films, day);
+  const frozen = records.plan[PLAN_ID]?.frozen;
+  if (!frozen) return { ...shop, films };
+  const kept = new Map(
+    frozen.films.filter(({ id }) => !Object.hasOwn(records.sold, id)).map((film) => [film.id, film]),
+  );
+  const known = new Set(films.map(({ id }) => id));
+  return {
+    ...shop,
+    films: [
+      ...films.map((film) => kept.get(film.id) ?? film),
+      ...[...kept.values()].filter(({ id }) => !known.has(id)),
+    ],
+    ruleSets: shop.ruleSets.map((rules) => (rules.id === frozen.rules.id ? frozen.rules : rules)),
+  };
+}
+
+/** What a plan that is kept now keeps with it: the rules the job goes by, and the films it lays. */
+export function frozenWith({ rules, shop, plan }: FreezableJob): NonNullable<KeptPlan['frozen']> {
+  const laid = new Set(plan.job.films.map(({ id }) => id));
+  return { rules, films: shop.films.filter(({ id }) => laid.has(id)) };
+}
+
+interface FreezableJob {
+  readonly rules: RuleSet;
+  readonly shop: ShopData;
+  readonly plan: { readonly job: { readonly films: readonly { readonly id: string }[] } };
 }

@@ -42,6 +42,7 @@ function keptOf(job: DerivedJob, cutPullIds: (pullIds: string[]) => string[] = (
     keptAt: DONE,
     cutPullIds: cutPullIds(plan.pulls.map(({ id }) => id)),
     lockedPullIds: [],
+    frozen: null,
   };
   return deriveJob({ ...job.records, plan: { [PLAN_ID]: kept } }, shop);
 }

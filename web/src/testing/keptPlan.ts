@@ -16,6 +16,7 @@ export function keepingItsPlan(
     keptAt: '2026-05-04T15:00:00Z',
     cutPullIds: cut(plan.pulls.map(({ id }) => id)),
     lockedPullIds: [],
+    frozen: null,
   };
   return { ...records, plan: { [PLAN_ID]: kept } };
 }

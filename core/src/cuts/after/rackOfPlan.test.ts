@@ -36,6 +36,7 @@ const kept = (cutPullIds: string[]): KeptPlan => ({
   keptAt: '2026-05-04T15:00:00Z',
   cutPullIds,
   lockedPullIds: [],
+  frozen: null,
 });
 
 describe('what a kept plan takes off the rack', () => {

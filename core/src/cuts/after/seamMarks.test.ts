@@ -112,7 +112,7 @@ test('the fitter reads the mark, the overlap and how it is cut, where the step i
   const records = recordsForTest({ panes: { p1: { readings } } });
   const { job } = deriveJob(records, bookForTest).plan;
   const plan = planCuts(job, { random: seededRandom(1), rounds: 0, shouldStop: () => true });
-  const kept = { job, plan, keptAt: '2027-03-01T10:00:00Z', cutPullIds: [], lockedPullIds: [] };
+  const kept = { job, plan, keptAt: '2027-03-01T10:00:00Z', cutPullIds: [], lockedPullIds: [], frozen: null };
   const fit = deriveJob({ ...records, plan: { [PLAN_ID]: kept } }, bookForTest).pane('p1')?.toFit;
   if (!fit) throw new Error('nothing to fit');
   const said = (step: 'hang' | 'squeegee') =>

@@ -23,7 +23,14 @@ const changed = (records: JobRecords, id: string, patch: Partial<Pane>): JobReco
 function keeping(records: JobRecords, of: ShopData = shop): JobRecords {
   const { job } = deriveJob(records, of).plan;
   const plan = planCuts(job, { random: seededRandom(1), rounds: 0, shouldStop: () => false });
-  const kept: KeptPlan = { job, plan, keptAt: '2027-03-01T10:00:00Z', cutPullIds: [], lockedPullIds: [] };
+  const kept: KeptPlan = {
+    job,
+    plan,
+    keptAt: '2027-03-01T10:00:00Z',
+    cutPullIds: [],
+    lockedPullIds: [],
+    frozen: null,
+  };
   return { ...records, plan: { [PLAN_ID]: kept } };
 }
 
@@ -298,6 +305,8 @@ describe('the outline of a job', () => {
     expect(outlineOfJob(deriveJob(records, shop))).toEqual({
       name: 'Reading room',
       customer: 'Lantern Quay Library',
+      standing: 'faults',
+      search: 'lantern quay library reading room quay 1 saltmarsh bay gannet silver 20 plover frost',
       town: 'Saltmarsh Bay',
       panes: 3,
       measured: 2,

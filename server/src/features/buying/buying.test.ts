@@ -18,7 +18,7 @@ test('what kept plans take is on the list of the shop until it is cut, and of no
   const keptAt = '2026-05-04T15:00:00Z';
   const withPlan: JobRecords = {
     ...records,
-    plan: { [PLAN_ID]: { job, plan, keptAt, cutPullIds: [], lockedPullIds: [] } },
+    plan: { [PLAN_ID]: { job, plan, keptAt, cutPullIds: [], lockedPullIds: [], frozen: null } },
   };
   const shop = await server.makeShop();
   const owner = await signedIn(server, shop.emails.owner);

@@ -101,7 +101,14 @@ async function keepPlan(id: string): Promise<void> {
   const book = shopDataFor((await owner.get('/shop-book')).body, id);
   const { job } = deriveJob(records, book).plan;
   const plan = planCuts(job, { random: seededRandom(1), rounds: 0, shouldStop: () => true });
-  const after = { job, plan, keptAt: '2026-05-04T15:00:00Z', cutPullIds: [], lockedPullIds: [] };
+  const after = {
+    job,
+    plan,
+    keptAt: '2026-05-04T15:00:00Z',
+    cutPullIds: [],
+    lockedPullIds: [],
+    frozen: null,
+  };
   expect((await owner.edit(id, { kind: 'plan', id: PLAN_ID, baseVersion: 0, after })).status).toBe(200);
 }
 const reservedFor = async (id: string) =>

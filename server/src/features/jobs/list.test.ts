@@ -1,7 +1,8 @@
 import type { JobSummary, SentChange } from '@neat-sill/core/contract';
 import { shopDataFor } from '@neat-sill/core/contract';
 import { PLAN_ID, planCuts } from '@neat-sill/core/cuts';
-import { deriveJob, outlineOfJob, shopDataOfJob, type JobRecords } from '@neat-sill/core/job';
+import { deriveJob, frozenWith, outlineOfJob, shopDataOfJob, type JobRecords } from '@neat-sill/core/job';
+import type { RuleSet } from '@neat-sill/core/rules';
 import type { Pane } from '@neat-sill/core/survey';
 import { jobFileForTest, readingsForTest, recordsForTest, silverForTest } from '@neat-sill/core/testing';
 import { seededRandom } from '@neat-sill/core/units';
@@ -157,12 +158,43 @@ test('a job written before outlines were stored is told, and stored, when the li
   expect(stored.rows[0]?.outline).toMatchObject({ panes: 3, measured: 3 });
 });
 
+test('jobs whose plan is kept with a rule set are named when it is changed', async () => {
+  const id = await importJob(recordsForTest());
+  const records = (await owner.get(`/jobs/${id}`)).body.records as JobRecords;
+  const book = shopDataFor((await owner.get('/shop-book')).body, id);
+  const derived = deriveJob(records, { ...book, stock: [] });
+  const { job } = derived.plan;
+  const plan = planCuts(job, { random: seededRandom(1), rounds: 0, shouldStop: () => true });
+  const frozen = frozenWith(derived);
+  const after = { job, plan, keptAt: '2026-05-04T15:00:00Z', cutPullIds: [], lockedPullIds: [], frozen };
+  expect((await owner.edit(id, { kind: 'plan', id: PLAN_ID, baseVersion: 0, after })).status).toBe(200);
+  const sets = (await owner.get('/shop-book')).body.ruleSets as { version: number; rules: RuleSet }[];
+  const staying = async ({ version, rules }: (typeof sets)[number]) => {
+    const cutting = { ...rules.cutting, marginMm: rules.cutting.marginMm + 1 };
+    return (await owner.put(`/rule-sets/${rules.id}`, { baseVersion: version, rules: { ...rules, cutting } }))
+      .body.staying;
+  };
+  const its = sets.find(({ rules }) => rules.id === frozen.rules.id);
+  const another = sets.find(({ rules }) => rules.id !== frozen.rules.id);
+  if (!its || !another) throw new Error('two rule sets are needed');
+  expect(await staying(its)).toEqual({ names: ['Lantern Quay Library, Reading room'], total: 1 });
+  expect(await staying(another)).toEqual({ names: [], total: 0 });
+  expect((await listed(id))?.planKept).toBe(true);
+});
+
 test('a plan that is kept is told until the job changes under it', async () => {
   const id = await importJob(recordsForTest());
   const book = shopDataFor((await owner.get('/shop-book')).body, id);
   const { job } = deriveJob(recordsForTest(), { ...book, stock: [] }).plan;
   const plan = planCuts(job, { random: seededRandom(1), rounds: 0, shouldStop: () => true });
-  const after = { job, plan, keptAt: '2026-05-04T15:00:00Z', cutPullIds: [], lockedPullIds: [] };
+  const after = {
+    job,
+    plan,
+    keptAt: '2026-05-04T15:00:00Z',
+    cutPullIds: [],
+    lockedPullIds: [],
+    frozen: null,
+  };
   const kept = await owner.edit(id, { kind: 'plan', id: PLAN_ID, baseVersion: 0, after });
   expect(kept.status).toBe(200);
   expect((await listed(id))?.planKept).toBe(true);

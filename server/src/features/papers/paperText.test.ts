@@ -45,7 +45,14 @@ const input = (
 function keeping(records: JobRecords, shop: ShopData = bookForTest): JobRecords {
   const { job } = deriveJob(records, shop).plan;
   const plan = planCuts(job, { random: seededRandom(1), rounds: 3, shouldStop: () => false });
-  const kept: KeptPlan = { job, plan, keptAt: '2026-05-04T15:00:00Z', cutPullIds: [], lockedPullIds: [] };
+  const kept: KeptPlan = {
+    job,
+    plan,
+    keptAt: '2026-05-04T15:00:00Z',
+    cutPullIds: [],
+    lockedPullIds: [],
+    frozen: null,
+  };
   return { ...records, plan: { [PLAN_ID]: kept } };
 }
 const keptOf = (records: JobRecords): KeptPlan => {

@@ -51,7 +51,14 @@ describe('papers', () => {
     const book = shopDataFor((await owner.get('/shop-book')).body, null);
     const { job } = deriveJob(whole, book).plan;
     const plan = planCuts(job, { random: seededRandom(1), rounds: 5, shouldStop: () => false });
-    const kept = { plan, job, cutPullIds: [], lockedPullIds: [], keptAt: '2026-05-04T15:00:00Z' };
+    const kept = {
+      plan,
+      job,
+      cutPullIds: [],
+      lockedPullIds: [],
+      frozen: null,
+      keptAt: '2026-05-04T15:00:00Z',
+    };
     const withPlan = { ...whole, plan: { [PLAN_ID]: kept } };
     expect(await paperOf(withPlan, 'cut-list')).toMatchObject({ state: 'ready' });
     const pages = async (kind: 'labels' | 'single-labels') =>

@@ -77,7 +77,7 @@ async function planOff(jobId: string, stockIds: readonly string[]): Promise<Kept
   const plan = planCuts(job, { random: seededRandom(1), rounds: 0, shouldStop: () => true });
   keptTimes.last += 1;
   const keptAt = new Date(Date.UTC(2026, 4, 4, 12, 0, keptTimes.last)).toISOString();
-  return { job, plan, keptAt, cutPullIds: [], lockedPullIds: [] };
+  return { job, plan, keptAt, cutPullIds: [], lockedPullIds: [], frozen: null };
 }
 
 async function write(jobId: string, after: KeptPlan | null, caller: ApiCaller = owner) {
@@ -138,7 +138,7 @@ describe('keeping a plan', () => {
     const [first = ''] = pullsOff(kept, id);
     const other = [
       null,
-      { ...kept, lockedPullIds: [first] },
+      { ...kept, lockedPullIds: [first], frozen: null },
       { ...cut(kept, first), keptAt: '2026-05-04T12:30:00Z' },
     ];
     for (const plan of other) expect((await write(job, plan, apprentice)).status).toBe(403);

@@ -9,7 +9,7 @@ import { shops } from '../../db/schema.ts';
 import { noteInAudit, readAudit } from '../audit/index.ts';
 import { readShop, writeShop } from './details.ts';
 import { writeRack } from './rack.ts';
-import { forgetOutlines, readShopBook, writeFilms, writeRuleSet } from './store.ts';
+import { forgetOutlines, jobsFrozenWith, readShopBook, writeFilms, writeRuleSet } from './store.ts';
 
 const LARGEST_LOGO = '2mb';
 
@@ -112,7 +112,7 @@ export function shopRoutes(db: Database, now: () => Date): Router {
       if (written) {
         await forgetOutlines(tx);
         await noteInAudit(tx, { ...noteOf(caller), kind: 'rules-changed', about: body.rules.name });
-        return written;
+        return { ...written, staying: await jobsFrozenWith(tx, params.id) };
       }
       const now = (await readShopBook(tx)).ruleSets.find(({ rules }) => rules.id === params.id);
       if (!now) throw notFound('The rule set');

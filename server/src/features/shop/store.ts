@@ -1,8 +1,8 @@
 import { filmSchema, type Film } from '@neat-sill/core/film';
 import { storedRuleSetSchema, type ShopBookAnswer, type StoredRuleSet } from '@neat-sill/core/contract';
-import { and, asc, eq, inArray } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
-import { films, jobs, ruleSets } from '../../db/schema.ts';
+import { films, jobRecords, jobs, ruleSets } from '../../db/schema.ts';
 import { readCutBefore, readRack } from './rack.ts';
 
 /** Reads what the shop brings to every job; rows are parsed on their way out of the database. */
@@ -70,4 +70,21 @@ export async function writeRuleSet(tx: Tx, id: string, baseVersion: number, rule
     .where(and(eq(ruleSets.id, id), eq(ruleSets.version, baseVersion)))
     .returning();
   return written ? { version: written.version, rules } : null;
+}
+
+const NAMED_MOST = 8;
+
+/** Open jobs whose kept plan goes by a rule set as it was: some by name, the last changed first, and how many there are. */
+export async function jobsFrozenWith(tx: Tx, ruleSetId: string): Promise<{ names: string[]; total: number }> {
+  const rows = await tx
+    .select({
+      name: sql<string>`concat_ws(', ', ${jobs.outline}->>'customer', ${jobs.outline}->>'name')`,
+      total: sql<number>`count(*) over ()::int`,
+    })
+    .from(jobs)
+    .innerJoin(jobRecords, and(eq(jobRecords.jobId, jobs.id), eq(jobRecords.kind, 'plan')))
+    .where(and(eq(jobs.shelf, 'open'), sql`${jobRecords.data}->'frozen'->'rules'->>'id' = ${ruleSetId}`))
+    .orderBy(desc(jobs.changedAt))
+    .limit(NAMED_MOST);
+  return { names: rows.map(({ name }) => name), total: rows[0]?.total ?? 0 };
 }

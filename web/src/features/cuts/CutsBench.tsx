@@ -1,5 +1,6 @@
 import { PLAN_ID, cutList } from '@neat-sill/core/cuts';
 import { filmWantedBy } from '@neat-sill/core/buying';
+import { sameData } from '@neat-sill/core/record';
 import { countOf, formatRun } from '@neat-sill/core/units';
 import { group } from 'd3';
 import { Scissors } from 'lucide-react';
@@ -11,6 +12,7 @@ import { ToBuy } from '../buying/index.ts';
 import { useJob, useKeepPlan, useLivePlan, useUnit } from '../job/index.ts';
 import { Paper } from '../papers/index.ts';
 import { CutMode } from './CutMode.tsx';
+import { DropPlan } from './DropPlan.tsx';
 import { LongSearch } from './LongSearch.tsx';
 import { MixedLots, PlanCounts, useCountsOfFilms, usePlanCount } from './PlanCounts.tsx';
 import { Bound, NotPlanned } from './PlanWords.tsx';
@@ -27,12 +29,20 @@ import { useMoney } from '../../api/useMoney.ts';
 export function CutsBench() {
   const money = useMoney();
   const { plan, state, kept, job: planJob, stop } = useLivePlan();
-  const { jobShopData: book, edit, records, jobId, header } = useJob();
+  const { jobShopData: book, currentShopData, edit, records, jobId, header } = useJob();
   const rearrange = useRearrange();
   const [problem, setProblem] = useState<string | null>(null);
   const keepPlan = useKeepPlan();
   const unit = useUnit();
   const holds = kept.kind === 'holds' ? kept.kept : null;
+  const frozenRules = holds?.frozen?.rules;
+  const rulesChanged =
+    frozenRules !== undefined &&
+    !currentShopData.ruleSets.some((rules) => rules.id === frozenRules.id && sameData(rules, frozenRules));
+  const dropPlan = () =>
+    edit('Drop the kept plan', [
+      { kind: 'plan', id: PLAN_ID, before: records.plan[PLAN_ID] ?? null, after: null },
+    ]);
   const { state: replanning, remade, replan } = useReplan();
   const [cutting, setCutting] = useState(false);
   const steps = useMemo(() => (plan ? cutList(plan, planJob) : []), [plan, planJob]);
@@ -125,6 +135,9 @@ export function CutsBench() {
               <p>The solver could not be loaded: this plan is made without it, and proven less.</p>
             )}
             {holds && <p>Kept, and it still fits the job.</p>}
+            {holds && rulesChanged && (
+              <p>The house rules have been changed since; this plan stays as it was kept.</p>
+            )}
           </Note>
           <LongSearch />
           <MixedLots />
@@ -203,15 +216,7 @@ export function CutsBench() {
             />
           ))}
           {holds ? (
-            <Button
-              onClick={() =>
-                edit('Drop the kept plan', [
-                  { kind: 'plan', id: PLAN_ID, before: records.plan[PLAN_ID] ?? null, after: null },
-                ])
-              }
-            >
-              Drop the kept plan and plan again
-            </Button>
+            <DropPlan cutPulls={holds.cutPullIds.length} onDrop={dropPlan} />
           ) : (
             <Button weight="act" disabled={state.kind !== 'ready'} onClick={keepPlan}>
               Keep this plan

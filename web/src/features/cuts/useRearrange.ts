@@ -1,3 +1,4 @@
+import { frozenWith } from '@neat-sill/core/job';
 import { PLAN_ID, movePiece, type CutPlan, type KeptPlan, type NewPlace } from '@neat-sill/core/cuts';
 import { patchRecord, recordAt } from '@neat-sill/core/record';
 import { describeMoveProblem, describePlanFault } from '@neat-sill/core/words';
@@ -30,6 +31,7 @@ export function useRearrange(): Rearrange | null {
     keptAt: new Date().toISOString(),
     cutPullIds: [],
     lockedPullIds: [],
+    frozen: frozenWith(job.derived),
   };
   const fixed = new Set([...base.cutPullIds, ...base.lockedPullIds]);
   const before = recordAt(job.records, 'plan', PLAN_ID);

@@ -1,4 +1,5 @@
 import { PLAN_ID } from '@neat-sill/core/cuts';
+import { frozenWith } from '@neat-sill/core/job';
 import { recordAt } from '@neat-sill/core/record';
 import { useLivePlan } from './livePlan.tsx';
 import { useJob } from './useJob.ts';
@@ -16,6 +17,7 @@ export function useKeepPlan(): () => void {
       keptAt: new Date().toISOString(),
       cutPullIds: [],
       lockedPullIds: [],
+      frozen: frozenWith(job.derived),
     };
     job.edit('Keep the plan', [{ kind: 'plan', id: PLAN_ID, before, after }]);
   };

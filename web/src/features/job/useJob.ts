@@ -73,10 +73,10 @@ function useJobData() {
     (): ShopData | null => (answer ? shopDataFor(answer, jobId) : null),
     [answer, jobId],
   );
-  const { sold } = records;
+  const { sold, plan } = records;
   const jobShopData = useMemo(
-    (): ShopData | null => currentShopData && shopDataOfJob({ sold }, currentShopData, today()),
-    [currentShopData, sold],
+    (): ShopData | null => currentShopData && shopDataOfJob({ sold, plan }, currentShopData, today()),
+    [currentShopData, sold, plan],
   );
   const rules = jobShopData && headerOf(records) ? ruleSetOf(records, jobShopData) : null;
   const doubts = useDoubts(records, rules);

@@ -18,7 +18,7 @@ async function onRules(role: Role = 'owner', unit: 'mm' | 'in' = 'mm', unfold = 
     unit,
     answers: {
       'GET /shop-book': ok({ films: [], rack: [], ruleSets: [{ version: 4, rules }], cutBefore: {} }),
-      [PUT]: ok({ version: 5, rules }),
+      [PUT]: ok({ version: 5, rules, staying: { names: ['Family Hollis, House'], total: 3 } }),
     },
   });
   await screen.findByText('Measuring');

@@ -1,7 +1,8 @@
-import { RULES_OF_ROLES, type StoredRuleSet } from '@neat-sill/core/contract';
+import { RULES_OF_ROLES, type SavedRuleSet, type StoredRuleSet } from '@neat-sill/core/contract';
 import { RULE_GROUPS, ruleSetSchema, type RuleGroup, type RulePath } from '@neat-sill/core/rules';
 import { ruleName } from '@neat-sill/core/words';
-import { useState } from 'react';
+import { countOf, listOf } from '@neat-sill/core/units';
+import { Fragment, useState } from 'react';
 import { sentenceOf, useSaveRuleSetMutation, useSessionQuery, useShopBookQuery } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
@@ -19,9 +20,19 @@ function FoldedGroup({ group, form }: { group: RuleGroup; form: RulesForm }) {
   );
 }
 
-function RuleSetForm({ stored, mayChange }: { stored: StoredRuleSet; mayChange: boolean }) {
+interface RuleSetFormProps {
+  readonly stored: StoredRuleSet;
+  readonly mayChange: boolean;
+  readonly onSaved: (saved: SavedRuleSet) => void;
+}
+
+function RuleSetForm({ stored, mayChange, onSaved }: RuleSetFormProps) {
   const [rules, setRules] = useState(stored.rules);
-  const [save, { error, isLoading, isSuccess }] = useSaveRuleSetMutation();
+  const [save, { error, isLoading }] = useSaveRuleSetMutation();
+  const saveRules = async () => {
+    const saved = await save({ baseVersion: stored.version, rules });
+    if (saved.data) onSaved(saved.data);
+  };
   const { data: session } = useSessionQuery();
   const unit = session?.person?.unit ?? 'mm';
   const changed = JSON.stringify(rules) !== JSON.stringify(stored.rules);
@@ -51,22 +62,31 @@ function RuleSetForm({ stored, mayChange }: { stored: StoredRuleSet; mayChange: 
           <Button
             weight="act"
             disabled={!changed || isLoading || problem !== undefined}
-            onClick={() => void save({ baseVersion: stored.version, rules })}
+            onClick={() => void saveRules()}
           >
             Save “{rules.name}”
           </Button>
           {changed && <Button onClick={() => setRules(stored.rules)}>Discard changes</Button>}
-          {isSuccess && !changed && (
-            <span role="status">Saved; every job with these rules goes by them now.</span>
-          )}
         </div>
       )}
     </section>
   );
 }
 
+/** What becomes of the jobs under rules that were changed. */
+function Staying({ names, total }: { names: readonly string[]; total: number }) {
+  return (
+    <Note tone="good" role="status">
+      Saved; jobs with these rules go by them now.
+      {total > 0 &&
+        ` ${countOf(total, 'job')} whose plan is kept ${total === 1 ? 'goes' : 'go'} on as ${total === 1 ? 'it was' : 'they were'} kept: ${listOf([...names, ...(total > names.length ? [`${total - names.length} more`] : [])])}. Drop the kept plan of a job to plan it by the new rules.`}
+    </Note>
+  );
+}
+
 /** The shop's choice where the trade has schools, as data. */
 export function RulesPage() {
+  const [saved, setSaved] = useState<SavedRuleSet | null>(null);
   const { data: book, error } = useShopBookQuery();
   const { data: session } = useSessionQuery();
   const mayChange = session?.person ? RULES_OF_ROLES[session.person.role].changesRules : false;
@@ -86,7 +106,10 @@ export function RulesPage() {
         </Note>
       )}
       {book?.ruleSets.map((stored) => (
-        <RuleSetForm key={`${stored.rules.id} ${stored.version}`} stored={stored} mayChange={mayChange} />
+        <Fragment key={stored.rules.id}>
+          {saved?.rules.id === stored.rules.id && <Staying {...saved.staying} />}
+          <RuleSetForm key={stored.version} stored={stored} mayChange={mayChange} onSaved={setSaved} />
+        </Fragment>
       ))}
     </div>
   );
