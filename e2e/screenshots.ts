@@ -60,6 +60,10 @@ test('main views at a desk', async ({ signedIn: page }) => {
   await page.goto('/films');
   await page.getByRole('heading', { name: 'Films' }).waitFor();
   await picture(page, 'films');
+  await page.goto('/shop');
+  await page.getByRole('radio', { name: 'People' }).click();
+  await page.getByText('Osei Rook').first().waitFor();
+  await picture(page, 'shop');
   await page.goto('/rules');
   await page.getByRole('heading', { name: 'House rules' }).waitFor();
   await picture(page, 'rules');

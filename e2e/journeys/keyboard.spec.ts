@@ -35,6 +35,7 @@ test('the whole path by keyboard alone', async ({ page }) => {
 
   // The palette finds by name.
   await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('Type what to find or to do').waitFor();
   await page.keyboard.type('Make a job');
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Customer')).toBeFocused();

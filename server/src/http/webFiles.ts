@@ -23,7 +23,8 @@ export function webFiles(folder: string): Router {
   router.get('/{*path}', (req, res, next) => {
     // An address with an ending asks for a file that is not there: the page is no answer to that.
     if (/[.][a-z0-9]{1,8}$/i.test(req.path) || req.path.startsWith('/.')) return next();
-    res.sendFile(join(folder, 'index.html'), { headers: { 'cache-control': 'no-cache' } });
+    // The folder itself may stand in one whose name begins with a dot.
+    res.sendFile(join(folder, 'index.html'), { headers: { 'cache-control': 'no-cache' }, dotfiles: 'allow' });
   });
   return router;
 }

@@ -50,10 +50,18 @@ function UnitButton({ unit }: { unit: 'mm' | 'in' }) {
   );
 }
 
+const LOAD_PALETTE_AFTER_MS = 0;
+
 /** Find or do anything by name; opens with Ctrl+K. */
 function Palette() {
   const dispatch = useAppDispatch();
   const isOpen = useAppSelector((state) => state.view.paletteOpen);
+  const [isLoaded, setIsLoaded] = useState(false);
+  // Once the page is seen it is loaded as well: what is typed right behind Ctrl K must find it there.
+  useEffect(() => {
+    const timer = setTimeout(() => setIsLoaded(true), LOAD_PALETTE_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, []);
   useEffect(() => {
     const onKeyDown = (event: KeyboardEvent) => {
       if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return;
@@ -64,7 +72,7 @@ function Palette() {
     return () => window.removeEventListener('keydown', onKeyDown);
   }, [dispatch]);
   return (
-    isOpen && (
+    (isOpen || isLoaded) && (
       <Suspense>
         <CommandPalette />
       </Suspense>
