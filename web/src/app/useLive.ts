@@ -39,6 +39,8 @@ export function useLive(isSignedIn: boolean): void {
       source = new EventSource('/api/events');
       source.onopen = () => {
         if (wasOpen) take({ kind: 'all' });
+        // Who one is was read a moment before: a role that was changed in between would be missed.
+        else dispatch(api.util.invalidateTags(['Session', 'Jobs']));
         wasOpen = true;
       };
       source.onmessage = ({ data }: MessageEvent<string>) => {
