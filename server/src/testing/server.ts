@@ -20,6 +20,8 @@ export interface TestShop {
 
 export interface TestServer {
   readonly address: string;
+  /** One more server on the same database; its address. */
+  readonly another: () => Promise<string>;
   readonly databaseUrl: string;
   readonly db: Database;
   /** What was handed to the worker; tests carry it out themselves. */
@@ -67,29 +69,45 @@ export async function startTestServer({ trustProxy = false } = {}): Promise<Test
       return Promise.resolve();
     },
   };
-  const changes = listenToChanges(url, () => undefined);
-  const app = makeApp({
-    db,
-    changes,
-    queue,
-    suppliers: standInFeeds(
-      () => 0.5,
-      () => Promise.resolve(),
-    ),
-    now: () => now,
-    log: pino({ level: 'silent' }),
-    secureCookies: false,
-    trustProxy,
-    publicAddress: null,
-    demoSignIn: null,
-    webFolder: null,
-  });
-  const server = await new Promise<ReturnType<typeof app.listen>>((resolve) => {
-    const listening = app.listen(0, '127.0.0.1', () => resolve(listening));
-  });
-  const { port } = server.address() as AddressInfo;
+  const serve = async (connection: Database) => {
+    const changes = listenToChanges(url, () => undefined);
+    const app = makeApp({
+      db: connection,
+      changes,
+      queue,
+      suppliers: standInFeeds(
+        () => 0.5,
+        () => Promise.resolve(),
+      ),
+      now: () => now,
+      log: pino({ level: 'silent' }),
+      secureCookies: false,
+      trustProxy,
+      publicAddress: null,
+      demoSignIn: null,
+      webFolder: null,
+    });
+    const server = await new Promise<ReturnType<typeof app.listen>>((resolve) => {
+      const listening = app.listen(0, '127.0.0.1', () => resolve(listening));
+    });
+    const { port } = server.address() as AddressInfo;
+    const stop = async () => {
+      server.closeAllConnections();
+      await new Promise((resolve) => server.close(resolve));
+      await changes.close();
+      await connection.close();
+    };
+    return { address: `http://127.0.0.1:${port}`, stop };
+  };
+  const first = await serve(db);
+  const others: { readonly stop: () => Promise<void> }[] = [];
   return {
-    address: `http://127.0.0.1:${port}`,
+    address: first.address,
+    another: async () => {
+      const other = await serve(openDatabase(url, () => undefined));
+      others.push(other);
+      return other.address;
+    },
     databaseUrl: url,
     db,
     sent,
@@ -113,10 +131,7 @@ export async function startTestServer({ trustProxy = false } = {}): Promise<Test
       now = to;
     },
     stop: async () => {
-      server.closeAllConnections();
-      await new Promise((resolve) => server.close(resolve));
-      await changes.close();
-      await db.close();
+      for (const each of [...others, first]) await each.stop();
       await drop();
     },
   };
