@@ -66,7 +66,7 @@ export function JobRow({ job, menu }: { job: JobSummary; menu?: ReactNode }) {
             <span className="absolute inset-y-0 left-0 bg-edge" style={{ width: share(job.done) }} />
           </span>
           <span className="mt-1 block text-sm text-quiet">
-            {countOf(job.panes, 'pane')}: {job.measured} measured, {job.filmed} filmed
+            {countOf(job.panes, 'pane')}: {job.measured} measured, {job.filmed} with film
             {job.done > 0 && `, ${job.done} done`}
           </span>
         </span>

@@ -114,16 +114,19 @@ export function RackPage() {
               </FileButton>
             </>
           )}
-          <Button
-            onClick={() =>
-              void csvOf([[...RACK_COLUMNS], ...linesOfRack(rack)]).then((csv) => download(csv, 'rack.csv'))
-            }
-          >
-            <FileDown size={17} aria-hidden /> Save as CSV
-          </Button>
+          {book && (
+            <Button
+              onClick={() =>
+                void csvOf([[...RACK_COLUMNS], ...linesOfRack(rack)]).then((csv) => download(csv, 'rack.csv'))
+              }
+            >
+              <FileDown size={17} aria-hidden /> Save as CSV
+            </Button>
+          )}
         </>
       }
     >
+      {!book && !error && <p role="status">Looking up the rack</p>}
       {removed && (
         <Note tone="good" role="status">
           <span className="flex flex-wrap items-center justify-between gap-3">

@@ -1,6 +1,5 @@
 import { wallAdded, wallChanged } from '@neat-sill/core/survey';
-import { removeWithDependents } from '@neat-sill/core/job';
-import { Compass, Copy, FlipHorizontal2, Map as MapIcon, Plus, Trash2 } from 'lucide-react';
+import { Compass, Copy, FlipHorizontal2, Map as MapIcon, Plus } from 'lucide-react';
 import { useCallback, useMemo, useState } from 'react';
 import { OneOf } from '../../ui/OneOf.tsx';
 import { WallDrawing } from '../../drawing/WallDrawing.tsx';
@@ -19,6 +18,7 @@ import {
   type StageModule,
 } from '../job/index.ts';
 import { CopyDialog } from './CopyDialog.tsx';
+import { RemoveWall } from './RemoveWall.tsx';
 import { SitePlan } from './SitePlan.tsx';
 import { useSeamsOnWall } from './useSeamsOnWall.ts';
 import { WallDialog } from './WallDialog.tsx';
@@ -211,14 +211,7 @@ export function WallPanel({ stage }: { stage: StageModule }) {
               <Copy size={18} aria-hidden />
               <span className="sr-only">Copy the wall or its room</span>
             </Button>
-            <Button
-              size="low"
-              title="Remove the wall"
-              onClick={() => job.edit(`Remove ${wall.name}`, removeWithDependents(records, 'wall', wall.id))}
-            >
-              <Trash2 size={18} aria-hidden />
-              <span className="sr-only">Remove the wall</span>
-            </Button>
+            <RemoveWall job={job} wall={wall} />
           </div>
         )}
       </div>

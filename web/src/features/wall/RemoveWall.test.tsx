@@ -1,0 +1,28 @@
+/** @jest-environment <rootDir>/jest-env-dom.js */
+import 'fake-indexeddb/auto';
+import { recordsForTest } from '@neat-sill/core/testing';
+import { screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { renderInJob } from '../../testing/inJob.tsx';
+import { useJob } from '../job/index.ts';
+import { RemoveWall } from './RemoveWall.tsx';
+
+function OfFirstWall() {
+  const job = useJob();
+  return job.wall ? <RemoveWall job={job} wall={job.wall} /> : <p>No wall</p>;
+}
+
+test('a wall with panes goes only after a question, with all its panes', async () => {
+  const user = userEvent.setup();
+  const { records } = await renderInJob(<OfFirstWall />, {});
+  const before = Object.keys(records().pane).length;
+  expect(before).toBeGreaterThan(0);
+  await user.click(await screen.findByRole('button', { name: 'Remove the wall' }));
+  expect(await screen.findByText(/go with it. Undo brings all of it back/)).toBeTruthy();
+  await user.click(screen.getByRole('button', { name: 'Cancel' }));
+  expect(Object.keys(records().pane)).toHaveLength(before);
+  await user.click(screen.getByRole('button', { name: 'Remove the wall' }));
+  const sheet = within(await screen.findByRole('dialog'));
+  await user.click(sheet.getByRole('button', { name: 'Remove the wall' }));
+  expect(Object.keys(records().wall)).toHaveLength(Object.keys(recordsForTest().wall).length - 1);
+});
