@@ -2,7 +2,8 @@
 import 'fake-indexeddb/auto';
 import type { Role } from '@neat-sill/core/record';
 import { DEFAULT_RULE_SETS } from '@neat-sill/core/rules';
-import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { api } from '../../api/api.ts';
 import { ok } from '../../testing/fetching.ts';
 import { renderInJob } from '../../testing/inJob.tsx';
 import { RulesPage } from './RulesPage.tsx';
@@ -13,7 +14,7 @@ const [rules] = DEFAULT_RULE_SETS;
 const PUT = `PUT /rule-sets/${rules.id}`;
 
 async function onRules(role: Role = 'owner', unit: 'mm' | 'in' = 'mm', unfold = true) {
-  const { server } = await renderInJob(<RulesPage />, {
+  const { server, store } = await renderInJob(<RulesPage />, {
     role,
     unit,
     answers: {
@@ -26,7 +27,7 @@ async function onRules(role: Role = 'owner', unit: 'mm' | 'in' = 'mm', unfold = 
     group.setAttribute('open', '');
     fireEvent(group, new Event('toggle'));
   }
-  return server;
+  return Object.assign(server, { store });
 }
 /** By its label alone: asking for roles and labels of hundreds of fields takes seconds outside a browser. */
 function field(name: string): HTMLInputElement {
@@ -113,6 +114,41 @@ describe('house rules', () => {
     fireEvent.click(screen.getByText('Discard changes'));
     expect(saveButton().hasAttribute('disabled')).toBe(true);
     expect(screen.queryByText('Discard changes')).toBeNull();
+  });
+
+  describe('that somebody else saves meanwhile', () => {
+    const theirs = { ...rules, cutting: { ...rules.cutting, marginMm: 40 } };
+    const margin = () => field('Margin at every trimmed side, mm').value;
+    const readAnew = async (server: Awaited<ReturnType<typeof onRules>>) => {
+      server.answers['GET /shop-book'] = ok({
+        films: [],
+        rack: [],
+        ruleSets: [{ version: 9, rules: theirs }],
+        cutBefore: {},
+      });
+      const book = server.store.dispatch(
+        api.endpoints.shopBook.initiate(undefined, { forceRefetch: true, subscribe: false }),
+      );
+      await act(async () => void (await book));
+    };
+
+    test('are shown where nothing was typed', async () => {
+      const server = await onRules();
+      await readAnew(server);
+      await waitFor(() => expect(margin()).toBe('40'));
+    });
+
+    test('take nothing that was typed, and are not overwritten: it is saved on what was read', async () => {
+      const server = await onRules();
+      type('Margin at every trimmed side, mm', '32');
+      await readAnew(server);
+      expect(margin()).toBe('32');
+      fireEvent.click(saveButton());
+      const put = () => server.sent.find(({ method }) => method === 'PUT');
+      await waitFor(() =>
+        expect(put()?.body).toMatchObject({ baseVersion: 4, rules: { cutting: { marginMm: 32 } } }),
+      );
+    });
   });
 
   test('who may not change them reads all of them', async () => {

@@ -1,4 +1,5 @@
 import { RULES_OF_ROLES, type SavedRuleSet, type StoredRuleSet } from '@neat-sill/core/contract';
+import { sameData } from '@neat-sill/core/record';
 import { RULE_GROUPS, ruleSetSchema, type RuleGroup, type RulePath } from '@neat-sill/core/rules';
 import { ruleName } from '@neat-sill/core/words';
 import { countOf, listOf } from '@neat-sill/core/units';
@@ -27,15 +28,23 @@ interface RuleSetFormProps {
 }
 
 function RuleSetForm({ stored, mayChange, onSaved }: RuleSetFormProps) {
+  // As it was read: what somebody else saves meanwhile is taken where nothing was typed here, and else found at saving.
+  const [base, setBase] = useState(stored);
   const [rules, setRules] = useState(stored.rules);
   const [save, { error, isLoading }] = useSaveRuleSetMutation();
   const saveRules = async () => {
-    const saved = await save({ baseVersion: stored.version, rules });
-    if (saved.data) onSaved(saved.data);
+    const saved = await save({ baseVersion: base.version, rules });
+    if (!saved.data) return;
+    setBase(saved.data);
+    onSaved(saved.data);
   };
   const { data: session } = useSessionQuery();
   const unit = session?.person?.unit ?? 'mm';
-  const changed = JSON.stringify(rules) !== JSON.stringify(stored.rules);
+  const changed = !sameData(rules, base.rules);
+  if (!changed && stored.version > base.version) {
+    setBase(stored);
+    setRules(stored.rules);
+  }
   const form = { rules, unit, onChange: mayChange ? setRules : null };
   const [problem] = ruleSetSchema.safeParse(rules).error?.issues ?? [];
   return (
@@ -66,7 +75,7 @@ function RuleSetForm({ stored, mayChange, onSaved }: RuleSetFormProps) {
           >
             Save “{rules.name}”
           </Button>
-          {changed && <Button onClick={() => setRules(stored.rules)}>Discard changes</Button>}
+          {changed && <Button onClick={() => setRules(base.rules)}>Discard changes</Button>}
         </div>
       )}
     </section>
@@ -108,7 +117,7 @@ export function RulesPage() {
       {book?.ruleSets.map((stored) => (
         <Fragment key={stored.rules.id}>
           {saved?.rules.id === stored.rules.id && <Staying {...saved.staying} />}
-          <RuleSetForm key={stored.version} stored={stored} mayChange={mayChange} onSaved={setSaved} />
+          <RuleSetForm stored={stored} mayChange={mayChange} onSaved={setSaved} />
         </Fragment>
       ))}
     </div>

@@ -1,6 +1,7 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { saveShopSchema, type Shop } from '@neat-sill/core/contract';
 import { ImageUp } from 'lucide-react';
+import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { z } from 'zod';
 import { sentenceOf, useSaveLogoMutation, useSaveShopMutation } from '../../api/api.ts';
@@ -49,11 +50,15 @@ const detailsOf = ({ name: _name, where, ...rest }: Filled): Shop['details'] => 
 });
 
 function Logo({ shop }: { shop: Shop }) {
-  const [save, { error, isLoading }] = useSaveLogoMutation();
+  const [save, { error, isLoading, fulfilledTimeStamp = 0 }] = useSaveLogoMutation();
   return (
     <div className="flex flex-wrap items-center gap-4">
       {shop.hasLogo ? (
-        <img src={`/api/shop/logo?${shop.version}`} alt="Logo of the shop" className="max-h-16 max-w-48" />
+        <img
+          src={`/api/shop/logo?${fulfilledTimeStamp}`}
+          alt="Logo of the shop"
+          className="max-h-16 max-w-48"
+        />
       ) : (
         <span className="text-quiet">No logo yet</span>
       )}
@@ -76,16 +81,21 @@ function Logo({ shop }: { shop: Shop }) {
 
 /** What the shop says of itself: it stands on every paper, and is where a new job begins. */
 export function DetailsForm({ shop }: { shop: Shop }) {
+  // As it was read: what somebody else saves meanwhile is found at saving, and takes nothing that was typed here.
+  const [base, setBase] = useState(shop);
   const [save, { error, isLoading, isSuccess }] = useSaveShopMutation();
   const form = useForm<Typed, unknown, Filled>({
     resolver: zodResolver(formSchema),
-    defaultValues: typedOf(shop),
+    defaultValues: typedOf(base),
   });
   const { register, control, handleSubmit, formState } = form;
   const wrong = (field: keyof Typed) => formState.errors[field]?.message;
-  const submit = handleSubmit((filled) =>
-    save({ name: filled.name, baseVersion: shop.version, details: detailsOf(filled) }),
-  );
+  const submit = handleSubmit(async (filled) => {
+    const saved = await save({ name: filled.name, baseVersion: base.version, details: detailsOf(filled) });
+    if (!saved.data) return;
+    setBase(saved.data);
+    form.reset(typedOf(saved.data));
+  });
   return (
     <form noValidate className="flex flex-col gap-5" onSubmit={(event) => void submit(event)}>
       <fieldset className="grid gap-3 sm:grid-cols-2">

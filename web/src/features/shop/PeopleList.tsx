@@ -36,7 +36,7 @@ function LinkSheet({ link, onClose }: { link: GivenLink; onClose: () => void }) 
   return (
     <Sheet title={link.title} open onClose={onClose}>
       <p>
-        Send this link to nobody else; it works once, until {showMoment(link.expiresAt)}, and is shown only
+        Send this link to them alone; it works once, until {showMoment(link.expiresAt)}, and is shown only
         now.
       </p>
       <output className="border border-hairline bg-putty p-3 font-mono text-sm break-all">{address}</output>

@@ -42,7 +42,7 @@ export function ShopPage() {
           {sentenceOf(error)}
         </Note>
       )}
-      {part === 'details' && shop && <DetailsForm key={shop.version} shop={shop} />}
+      {part === 'details' && shop && <DetailsForm shop={shop} />}
       {part === 'people' && <PeopleList />}
       {part === 'audit' && <AuditList />}
     </Page>
