@@ -30,6 +30,7 @@ export function useLive(isSignedIn: boolean): void {
       }, LISTS_AFTER_MS);
     };
     const take = (change: LiveChange) => {
+      if (change.kind === 'all') dispatch(jobActions.cutOff());
       if (change.kind !== 'job') return void dispatch(api.util.invalidateTags([...TAGS[change.kind]]));
       dispatch(jobActions.told({ id: change.id, revision: change.revision }));
       readLists();

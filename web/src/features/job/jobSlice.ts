@@ -42,6 +42,8 @@ export interface JobState extends JobDraft {
   readonly revision: number;
   /** The newest of which the page was told. */
   readonly toldRevision: number;
+  /** The page was cut off for a while: what it was not told of has to be looked for. */
+  readonly missed: boolean;
 }
 
 const NOTHING: JobState = {
@@ -56,6 +58,7 @@ const NOTHING: JobState = {
   lastSavedAt: null,
   revision: 0,
   toldRevision: 0,
+  missed: false,
 };
 
 const MOST_UNDO = 200;
@@ -130,7 +133,11 @@ export const jobSlice = createSlice({
     refreshed(state, { payload }: PayloadAction<JobAnswer>): JobState {
       if (state.jobId !== payload.id || state.outbox.length > 0) return plain(state);
       const { records, versions, revision } = payload;
-      return { ...plain(state), records, versions, revision };
+      return { ...plain(state), records, versions, revision, missed: false };
+    },
+    /** Changes may have been told while nobody heard. */
+    cutOff(state) {
+      if (state.jobId !== null) state.missed = true;
     },
     /** Somebody, here or elsewhere, has changed a job. */
     told(state, { payload }: PayloadAction<{ id: string; revision: number }>) {

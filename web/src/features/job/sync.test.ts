@@ -366,6 +366,27 @@ describe('what others change meanwhile', () => {
     expect(server.sent.filter(({ method }) => method === 'GET')).toHaveLength(2);
   });
 
+  test('is read again where more was told while it was read', async () => {
+    const { id, store, server } = await opened(taken);
+    server.answers[`GET /jobs/${id}`] = () => {
+      // Somebody writes 4 while 3 is on its way here.
+      server.answers[`GET /jobs/${id}`] = ok({ id, records: hall, versions: {}, revision: 4 });
+      store.dispatch(jobActions.told({ id, revision: 4 }));
+      return { status: 200, body: { id, records: recordsForTest(), versions: {}, revision: 3 } };
+    };
+    store.dispatch(jobActions.told({ id, revision: 3 }));
+    await until(() => room(store) === 'Hall');
+    expect(store.getState().job.revision).toBe(4);
+  });
+
+  test('is looked for after the page was cut off, though nothing was told of it', async () => {
+    const { id, store, server } = await opened(taken);
+    server.answers[`GET /jobs/${id}`] = ok({ id, records: hall, versions: {}, revision: 3 });
+    store.dispatch(jobActions.cutOff());
+    await until(() => room(store) === 'Hall');
+    expect(store.getState().job.missed).toBe(false);
+  });
+
   test('is not read for one’s own edits, and waits for those on their way', async () => {
     const { id, store, server } = await opened(taken);
     server.answers[`POST /jobs/${id}/edits`] = ok({ versions: {}, notices: [], revision: 1 });

@@ -148,10 +148,10 @@ syncMiddleware.startListening({
 
 /** Reads anew what somebody else has changed, as soon as nothing of ours is on its way. */
 syncMiddleware.startListening({
-  predicate: (_action, now, before) =>
-    now.job !== before.job &&
-    isBehind(now.job) &&
-    (!isBehind(before.job) || now.job.jobId !== before.job.jobId),
+  predicate: (_action, { job: now }, { job: before }) =>
+    isBehind(now) &&
+    // Told of more while it was reading, or having read less than it was told of, it reads once more.
+    (!isBehind(before) || now.toldRevision !== before.toldRevision || now.revision !== before.revision),
   effect: async (_action, { getState, dispatch, cancelActiveListeners }) => {
     cancelActiveListeners();
     const { jobId } = getState().job;
@@ -159,6 +159,6 @@ syncMiddleware.startListening({
   },
 });
 
-function isBehind({ jobId, outbox, sync, revision, toldRevision }: JobState): boolean {
-  return jobId !== null && toldRevision > revision && outbox.length === 0 && sync.kind === 'idle';
+function isBehind({ jobId, outbox, sync, revision, toldRevision, missed }: JobState): boolean {
+  return jobId !== null && (missed || toldRevision > revision) && outbox.length === 0 && sync.kind === 'idle';
 }
