@@ -1,6 +1,6 @@
-import { JOBS_A_PAGE, type JobListQuery, type JobSummary } from '@neat-sill/core/contract';
+import type { JobSummary } from '@neat-sill/core/contract';
 import { jobOutlineSchema, type JobOutline } from '@neat-sill/core/job';
-import { and, asc, desc, eq, gte, like, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, sql, type SQL } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
 import { jobs, people } from '../../db/schema.ts';
 import { outlineOf } from './outlines.ts';
@@ -8,6 +8,8 @@ import { readJob } from './records.ts';
 
 /** Tells how far a job is and keeps it: since films or house rules changed, or since this was written otherwise. */
 export async function tellAnew(tx: Tx, id: string, now: Date): Promise<JobOutline | null> {
+  // Held, so that no edit writes a newer outline between reading and writing this one.
+  await tx.select({ id: jobs.id }).from(jobs).where(eq(jobs.id, id)).for('update');
   const job = await readJob(tx, id);
   const outline = job && (await outlineOf(tx, job.records, now));
   await tx.update(jobs).set({ outline, outlineStale: false }).where(eq(jobs.id, id));
@@ -35,8 +37,7 @@ export interface JobList {
 interface Wanted {
   readonly where: SQL | undefined;
   readonly order: readonly SQL[];
-  readonly from?: number;
-  readonly most?: number;
+  readonly most: number;
 }
 
 /** An outline without what a job is found by, which is for the database alone. */
@@ -45,19 +46,14 @@ function shownOf(outline: JobOutline): Omit<JobOutline, 'search'> {
 }
 
 /** A page of jobs with how far each is; only those on the page are told anew where they have to be. */
-async function page(
-  tx: Tx,
-  now: Date,
-  { where, order, from = 0, most = JOBS_A_PAGE }: Wanted,
-): Promise<JobList> {
+async function page(tx: Tx, now: Date, { where, order, most }: Wanted): Promise<JobList> {
   const rows = await tx
     .select(COLUMNS)
     .from(jobs)
     .leftJoin(people, eq(people.id, jobs.assignedTo))
     .where(where)
     .orderBy(...order, asc(jobs.id))
-    .limit(most)
-    .offset(from);
+    .limit(most);
   const summaries: JobSummary[] = [];
   for (const row of rows) {
     const { id, changedAt, outline, outlineStale, shelf, visitOn, assignedTo, assignedName } = row;
@@ -76,32 +72,6 @@ async function page(
   return { jobs: summaries, total: rows[0]?.total ?? 0 };
 }
 
-const ORDERS: Readonly<Record<JobListQuery['order'], readonly SQL[]>> = {
-  changed: [desc(jobs.changedAt)],
-  customer: [asc(jobs.customer)],
-  // The next visit first, those past after it, those without one last.
-  visit: [sql`${jobs.visitOn} < current_date`, asc(jobs.visitOn)],
-};
-
-/** What a word is found by: signs that stand for others in a pattern stand for themselves here. */
-export const containing = (word: string) =>
-  `%${word.toLowerCase().replaceAll(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
-
-/** The jobs of a shop that a list asks for. */
-export function listJobs(
-  tx: Tx,
-  { text, shelf, standing, order, from }: JobListQuery,
-  now: Date,
-): Promise<JobList> {
-  const words = text.split(/\s+/).filter(Boolean);
-  const where = and(
-    eq(jobs.shelf, shelf),
-    standing === 'all' ? undefined : eq(jobs.standing, standing),
-    ...words.map((word) => like(jobs.search, containing(word))),
-  );
-  return page(tx, now, { where, order: ORDERS[order], from });
-}
-
 const TODAY_MOST = 30;
 
 /** What is on, what is to be gone back to, and what dries on a day `YYYY-MM-DD`. */
@@ -109,10 +79,10 @@ export async function readToday(tx: Tx, day: string, now: Date) {
   const open = eq(jobs.shelf, 'open');
   const most = TODAY_MOST;
   return {
-    on: await page(tx, now, { where: and(open, eq(jobs.isOn, true)), order: ORDERS.changed, most }),
+    on: await page(tx, now, { where: and(open, eq(jobs.isOn, true)), order: [desc(jobs.changedAt)], most }),
     faults: await page(tx, now, {
       where: and(open, eq(jobs.standing, 'faults')),
-      order: ORDERS.changed,
+      order: [desc(jobs.changedAt)],
       most,
     }),
     drying: await page(tx, now, {

@@ -1,7 +1,7 @@
 import { JOBS_A_PAGE, type JobListQuery } from '@neat-sill/core/contract';
 import { RECORD_KINDS, type RecordKind } from '@neat-sill/core/job';
 import type { Database } from '../../db/database.ts';
-import { containing } from './list.ts';
+import { tellAnew } from './list.ts';
 
 /* The two reads that every page makes, as the text they are sent as: what stands in the database was checked when it was
    written, and whoever asks checks it again. */
@@ -11,6 +11,9 @@ const ORDERS: Readonly<Record<JobListQuery['order'], string>> = {
   customer: 'j.customer',
   visit: 'j.visit_on < current_date, j.visit_on',
 };
+
+/** What a word is found by: signs that stand for others in a pattern stand for themselves here. */
+const containing = (word: string) => `%${word.toLowerCase().replaceAll(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
 
 interface ListRow {
   readonly id: string;
@@ -24,9 +27,8 @@ interface ListRow {
   readonly total: number;
 }
 
-/** A page of the list of jobs as JSON; null where a job on it has to be told anew first. */
-export async function listText(db: Database, shopId: string, asked: JobListQuery): Promise<string | null> {
-  const rows = await db.read<ListRow>(shopId, {
+function readList(db: Database, shopId: string, asked: JobListQuery): Promise<ListRow[]> {
+  return db.read<ListRow>(shopId, {
     name: `list_${asked.order}`,
     text: `select j.id, j.changed_at, (j.outline - 'search')::text as outline, j.outline_stale, j.shelf,
         j.visit_on::text as visit_on, j.assigned_to, p.name as assigned_name, count(*) over ()::int as total
@@ -40,10 +42,25 @@ export async function listText(db: Database, shopId: string, asked: JobListQuery
       asked.from,
     ],
   });
-  if (rows.some(({ outline, outline_stale }) => outline === null || outline_stale)) return null;
-  // An empty page past the end, or of words nobody has: how many there are is then told the slow way.
-  if (rows.length === 0 && asked.from > 0) return null;
-  const jobs = rows.map(({ id, changed_at, outline, shelf, visit_on, assigned_to, assigned_name }) => {
+}
+
+/** A page of the list of jobs as JSON. Jobs on it that films or house rules have changed under are told anew first. */
+export async function listText(
+  db: Database,
+  shopId: string,
+  asked: JobListQuery,
+  now: Date,
+): Promise<string> {
+  let rows = await readList(db, shopId, asked);
+  const stale = rows.filter(({ outline_stale }) => outline_stale);
+  if (stale.length > 0) {
+    await db.inShop(shopId, async (tx) => {
+      for (const { id } of stale) await tellAnew(tx, id, now);
+    });
+    rows = await readList(db, shopId, asked);
+  }
+  const jobs = rows.flatMap(({ id, changed_at, outline, shelf, visit_on, assigned_to, assigned_name }) => {
+    if (outline === null) return []; // without a header there is nothing to show of it
     const kept = {
       id,
       changedAt: changed_at.toISOString(),
@@ -51,7 +68,7 @@ export async function listText(db: Database, shopId: string, asked: JobListQuery
       visitOn: visit_on,
       assignedTo: assigned_to === null ? null : { id: assigned_to, name: assigned_name ?? '' },
     };
-    return `${outline?.slice(0, -1)},${JSON.stringify(kept).slice(1)}`;
+    return [`${outline.slice(0, -1)},${JSON.stringify(kept).slice(1)}`];
   });
   return `{"jobs":[${jobs.join(',')}],"total":${rows[0]?.total ?? 0}}`;
 }

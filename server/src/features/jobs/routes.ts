@@ -21,7 +21,7 @@ import { writeEdit } from './edits.ts';
 import { importJob, insertJob } from './make.ts';
 import { readJob } from './records.ts';
 import { copyJob, eraseJob, keepJob } from './keeping.ts';
-import { listJobs, readSummary, readToday } from './list.ts';
+import { readSummary, readToday } from './list.ts';
 import { jobRevision, jobText, listText } from './quick.ts';
 
 /** What was read under this tag is as it was. */
@@ -35,11 +35,11 @@ function mustMakeJobs({ person }: Caller): void {
 export function jobRoutes(db: Database, now: () => Date): Router {
   const router = Router();
 
-  signedInRoute(router, operations.jobs, async ({ caller, query }) => {
-    const { shopId } = caller.person;
-    const text = await listText(db, shopId, query);
-    return text === null ? db.inShop(shopId, (tx) => listJobs(tx, query, now())) : new ReadyJson(text);
-  });
+  signedInRoute(
+    router,
+    operations.jobs,
+    async ({ caller, query }) => new ReadyJson(await listText(db, caller.person.shopId, query, now())),
+  );
 
   signedInRoute(router, operations.today, ({ caller, query }) =>
     db.inShop(caller.person.shopId, (tx) => readToday(tx, query.day, now())),
