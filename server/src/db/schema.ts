@@ -350,6 +350,8 @@ export const claims = pgTable(
     shopId: shopId(),
     /** As it was handed to the queue, to be handed to it again. */
     work: jsonb().$type<unknown>().notNull(),
+    /** Which taking up of it: one that was lost and comes back later has no hold on it any more. */
+    holder: uuid().notNull().defaultRandom(),
     beatAt: moment().notNull().defaultNow(),
   },
   (table) => [primaryKey({ columns: [table.task, table.id] })],

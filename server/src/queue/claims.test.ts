@@ -55,6 +55,31 @@ test('what has not beaten for a while is handed out again, once, and only that',
   expect(await takeUpLost(server.db, queue)).toBe(0);
 });
 
+test('a worker that was lost and comes back takes nothing from the one that took over', async () => {
+  const one = claim();
+  const finish: (() => void)[] = [];
+  const begin = () => {
+    const before = finish.length;
+    const work = withClaim(server.db, one, () => new Promise((resolve) => finish.push(resolve)));
+    const begun = (async () => {
+      while (finish.length === before) await new Promise((resolve) => setTimeout(resolve, 5));
+    })();
+    return { work, begun };
+  };
+  const late = begin();
+  await late.begun;
+  await age(one.id, 31);
+  const next = begin();
+  await next.begun;
+  finish[0]?.();
+  await late.work;
+  let third = 0;
+  await withClaim(server.db, one, () => Promise.resolve(void (third += 1)));
+  expect(third).toBe(0);
+  finish[1]?.();
+  await next.work;
+});
+
 test('a lost claim is taken over by whoever is handed the work; a failure leaves none', async () => {
   const one = claim();
   await server.db.forWorker((tx) =>

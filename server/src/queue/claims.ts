@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { and, eq, lt, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { claims } from '../db/schema.ts';
@@ -24,14 +25,15 @@ export async function withClaim<Task extends ClaimedTask>(
   { task, id, work }: Claim<Task>,
   run: () => Promise<void>,
 ): Promise<void> {
-  const mine = and(eq(claims.task, task), eq(claims.id, id));
+  const holder = randomUUID();
+  const mine = and(eq(claims.task, task), eq(claims.id, id), eq(claims.holder, holder));
   const taken = await db.forWorker((tx) =>
     tx
       .insert(claims)
-      .values({ task, id, shopId: work.shopId, work })
+      .values({ task, id, shopId: work.shopId, work, holder })
       .onConflictDoUpdate({
         target: [claims.task, claims.id],
-        set: { beatAt: sql`now()` },
+        set: { beatAt: sql`now()`, holder },
         setWhere: lt(claims.beatAt, LOST_AFTER),
       })
       .returning({ id: claims.id }),

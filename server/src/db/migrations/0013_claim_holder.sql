@@ -1,0 +1,1 @@
+ALTER TABLE "claims" ADD COLUMN "holder" uuid DEFAULT gen_random_uuid() NOT NULL;
