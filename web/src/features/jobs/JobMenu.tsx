@@ -11,6 +11,7 @@ import {
   useKeepJobMutation,
 } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Confirm } from '../../ui/Confirm.tsx';
 import { Choice, TextField } from '../../ui/Field.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
@@ -63,23 +64,18 @@ function EraseSheet({ job, onClose }: { job: JobSummary; onClose: () => void }) 
     if (erased.data) onClose();
   };
   return (
-    <Sheet title={`Erase ${job.customer}, ${job.name}`} open onClose={onClose}>
-      <p>
-        The customer, the photographs, every reading and the history of this job go for good. Nobody can bring
-        them back; older backups still hold them.
-      </p>
-      {error && (
-        <Note tone="no" role="alert">
-          {sentenceOf(error)}
-        </Note>
-      )}
-      <div className="flex justify-end gap-3">
-        <Button onClick={onClose}>Cancel</Button>
-        <Button weight="danger" disabled={isLoading} onClick={() => void act()}>
-          Erase for good
-        </Button>
-      </div>
-    </Sheet>
+    <Confirm
+      title={`Erase ${job.customer}, ${job.name}`}
+      open
+      act="Erase for good"
+      busy={isLoading}
+      problem={error && sentenceOf(error)}
+      onClose={onClose}
+      onAct={() => void act()}
+    >
+      The customer, the photographs, every reading and the history of this job go for good. Nobody can bring
+      them back; older backups still hold them.
+    </Confirm>
   );
 }
 

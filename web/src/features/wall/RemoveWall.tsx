@@ -4,7 +4,7 @@ import { countOf } from '@neat-sill/core/units';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
-import { Sheet } from '../../ui/Sheet.tsx';
+import { Confirm } from '../../ui/Confirm.tsx';
 import type { OpenJob } from '../job/index.ts';
 
 /** Removes a wall; asks first where its panes would go with it. */
@@ -21,18 +21,16 @@ export function RemoveWall({ job, wall }: { job: OpenJob; wall: Wall & { readonl
         <Trash2 size={18} aria-hidden />
         <span className="sr-only">Remove the wall</span>
       </Button>
-      <Sheet title={`Remove ${wall.name}`} open={asking} onClose={() => setAsking(false)}>
-        <p>
-          {countOf(panes, 'pane')} with {panes === 1 ? 'its' : 'their'} readings, films and fitting{' '}
-          {panes === 1 ? 'goes' : 'go'} with it. Undo brings all of it back.
-        </p>
-        <div className="flex justify-end gap-3">
-          <Button onClick={() => setAsking(false)}>Cancel</Button>
-          <Button weight="danger" onClick={remove}>
-            Remove the wall
-          </Button>
-        </div>
-      </Sheet>
+      <Confirm
+        title={`Remove ${wall.name}`}
+        open={asking}
+        act="Remove the wall"
+        onClose={() => setAsking(false)}
+        onAct={remove}
+      >
+        {countOf(panes, 'pane')} with {panes === 1 ? 'its' : 'their'} readings, films and fitting{' '}
+        {panes === 1 ? 'goes' : 'go'} with it. Undo brings all of it back.
+      </Confirm>
     </>
   );
 }
