@@ -15,6 +15,9 @@ const SETTLED_MS = 60_000;
 const LOOK_EVERY_MS = 1000;
 /** How long a process may take to end in order. */
 const END_WITHIN_MS = 8000;
+/** What the server ends with where it can't have its port: one that is ending may still have it for a moment. */
+const CAN_NOT_LISTEN = 78;
+const MOST_TRIES_TO_LISTEN = 4;
 
 const isPrivate = Boolean(DATA);
 const postgres = join(import.meta.dirname, 'postgres.sh');
@@ -81,6 +84,7 @@ const ended = (child) =>
 
 async function keep(name) {
   let pauseMs = FIRST_PAUSE_MS;
+  let refusedPort = 0;
   while (!isEnding) {
     const began = Date.now();
     const child = run(name, ['pipe', 'inherit', 'inherit']);
@@ -89,6 +93,11 @@ async function keep(name) {
     const how = await ended(child);
     children.delete(name);
     if (isEnding) return;
+    refusedPort = how === CAN_NOT_LISTEN ? refusedPort + 1 : 0;
+    if (refusedPort === MOST_TRIES_TO_LISTEN) {
+      say('Another program has this port. Stop it, or name another port in NEAT_SILL_PORT.');
+      return endAll(1);
+    }
     if (Date.now() - began > SETTLED_MS) pauseMs = FIRST_PAUSE_MS;
     say(
       `The ${name === 'main' ? 'server' : name} has ended (${how}); it is started again in ${pauseMs / 1000} s.`,

@@ -9,6 +9,9 @@ import { endWithParent } from './lifetime.ts';
 import { makeLog } from './log.ts';
 import { openQueue, senderOf } from './queue/queue.ts';
 
+/** Told to the supervisor: beginning again and again would not help. */
+const CAN_NOT_LISTEN = 78;
+
 const environment = readEnvironment(process.env);
 const log = makeLog(environment.LOG_LEVEL);
 const db = openDatabase(environment.DATABASE_URL, (error) =>
@@ -37,7 +40,7 @@ const server = app.listen(environment.PORT, environment.HOST, (error) => {
     process.stderr.write(
       `The server can't listen on ${environment.HOST}:${environment.PORT}: ${error.message}\n`,
     );
-    process.exit(1);
+    process.exit(CAN_NOT_LISTEN);
   }
   const address = server.address();
   const port = typeof address === 'object' && address ? address.port : environment.PORT;

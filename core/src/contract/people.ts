@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { nameField, ROLES } from '../record/index.ts';
-import { personSchema, sessionSchema } from './account.ts';
+import { personSchema } from './account.ts';
 import { currencySchema, timeZoneSchema } from './shopDetails.ts';
 
 export const emailField = z
@@ -71,8 +71,6 @@ export const useLinkSchema = z
     z.strictObject({ kind: z.literal('password'), token: tokenField, password: newPasswordField }),
   ])
   .meta({ id: 'UseLink' });
-
-export const usedLinkSchema = sessionSchema;
 
 export const peopleSchema = z
   .strictObject({

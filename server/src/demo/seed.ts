@@ -1,7 +1,7 @@
-import { hash } from '@node-rs/argon2';
 import type { ShopDetails } from '@neat-sill/core/contract';
 import type { Database, Tx } from '../db/database.ts';
 import { films, people, shops, stock } from '../db/schema.ts';
+import { hashPassword } from '../features/accounts/index.ts';
 import { insertJob } from '../features/jobs/index.ts';
 import { insertEmptyShop } from '../features/shop/index.ts';
 import { DEMO_FILMS } from './films.ts';
@@ -25,7 +25,7 @@ export interface NewShop {
 /** Makes a shop with its people, catalogue, rack and house rules. */
 export async function insertShop(tx: Tx, shop: NewShop, now: Date): Promise<void> {
   const shopId = shop.id;
-  const passwordHash = await hash(shop.password);
+  const passwordHash = await hashPassword(shop.password);
   await insertEmptyShop(tx, shop, now);
   await tx
     .insert(people)

@@ -6,6 +6,7 @@ import { people, sessions } from '../../db/schema.ts';
 import { HttpProblem, notFound } from '../../http/problem.ts';
 import { signedInRoute, type Caller } from '../../http/route.ts';
 import { noteInAudit } from '../audit/index.ts';
+import type { SignInBrakes } from './brakes.ts';
 import { hashPassword, matchesPassword, weaknessOf } from './passwords.ts';
 import { personIn } from './people.ts';
 import { newSecret, stepOfCode } from './secondFactor.ts';
@@ -15,7 +16,7 @@ const wrong = (path: string, message: string) =>
   new HttpProblem(422, { title: 'Not usable', detail: message, errors: [{ path, message }] });
 
 /** One's own account: password, second factor, devices. */
-export function ownAccountRoutes({ db, now }: SessionSettings): Router {
+export function ownAccountRoutes({ db, now }: SessionSettings, brakes: SignInBrakes): Router {
   const router = Router();
   const inShop = <Value>(caller: Caller, work: (tx: Tx) => Promise<Value>) =>
     db.inShop(caller.person.shopId, work);
@@ -24,6 +25,19 @@ export function ownAccountRoutes({ db, now }: SessionSettings): Router {
     at: now(),
     personId: caller.person.id,
   });
+
+  /** Whoever sits at a page that was left open must not find out the password by trying. */
+  const isPassword = async (
+    person: { email: string; passwordHash: string },
+    caller: Caller,
+    typed: string,
+  ) => {
+    const each = { email: person.email, place: '', device: caller.sessionHash };
+    await brakes.count(each);
+    const matches = await matchesPassword(person.passwordHash, typed);
+    if (matches) await brakes.forgive(each);
+    return matches;
+  };
 
   signedInRoute(router, operations.account, ({ caller }) =>
     inShop(caller, async (tx) => {
@@ -51,7 +65,7 @@ export function ownAccountRoutes({ db, now }: SessionSettings): Router {
   signedInRoute(router, operations.changePassword, ({ caller, body }) =>
     inShop(caller, async (tx) => {
       const person = await personIn(tx, caller.person.id);
-      if (!(await matchesPassword(person.passwordHash, body.now)))
+      if (!(await isPassword(person, caller, body.now)))
         throw wrong('now', 'That is not the password you have now; type it again. Nothing was changed.');
       const weakness = weaknessOf(body.next, [person.name, person.email, caller.person.shop]);
       if (weakness) throw wrong('next', weakness);
@@ -105,7 +119,7 @@ export function ownAccountRoutes({ db, now }: SessionSettings): Router {
   signedInRoute(router, operations.dropCode, ({ caller, body }) =>
     inShop(caller, async (tx) => {
       const person = await personIn(tx, caller.person.id);
-      if (!(await matchesPassword(person.passwordHash, body.password)))
+      if (!(await isPassword(person, caller, body.password)))
         throw wrong('password', 'That is not your password; type it again. Nothing was changed.');
       await tx.update(people).set({ codeSecret: null, codeStep: 0 }).where(eq(people.id, person.id));
       await noteInAudit(tx, { ...noteOf(caller), kind: 'code-off' });

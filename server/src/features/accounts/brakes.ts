@@ -80,6 +80,8 @@ export function signInBrakes(pool: Pool) {
   };
 }
 
+export type SignInBrakes = ReturnType<typeof signInBrakes>;
+
 async function consume(limit: RateLimiterPostgres, key: string): Promise<void> {
   try {
     await limit.consume(key);

@@ -209,6 +209,16 @@ describe('one’s own account', () => {
     expect((await new ApiCaller(server).signIn(shop.emails.owner, NEW_PASSWORD)).status).toBe(201);
   });
 
+  test('a page that was left open does not tell the password by trying', async () => {
+    const statuses: number[] = [];
+    for (let at = 0; at < 11; at += 1)
+      statuses.push(
+        (await owner.put('/account/password', { now: `guess ${at}`, next: NEW_PASSWORD })).status,
+      );
+    expect(statuses).toEqual([...Array<number>(10).fill(422), 429]);
+    expect((await owner.put('/account/password', { now: PASSWORD, next: NEW_PASSWORD })).status).toBe(429);
+  });
+
   test('devices are listed and signed out one by one or all; nobody else’s', async () => {
     const [second, third] = [
       await signedIn(server, shop.emails.owner),

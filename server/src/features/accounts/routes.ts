@@ -99,6 +99,6 @@ export function accountRoutes(settings: SessionSettings): Router {
     answerFor(await db.forSignIn((tx) => takeLink(tx, body, now())), req, res),
   );
 
-  router.use(ownAccountRoutes(settings), peopleRoutes(settings));
+  router.use(ownAccountRoutes(settings, brakes), peopleRoutes(settings));
   return router;
 }
