@@ -53,6 +53,7 @@ test('what is deleted for good is gone, also for whoever has its address', async
   await page.goto('/jobs');
   await page.getByRole('button', { name: /^More for Harbour/ }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(page.getByText('is deleted; for 30 days')).toBeVisible();
   await page.getByRole('radio', { name: 'Deleted' }).click();
   await page.getByRole('button', { name: /^More for Harbour/ }).click();
   await page.getByRole('menuitem', { name: 'Erase for good' }).click();

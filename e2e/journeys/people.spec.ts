@@ -123,6 +123,14 @@ test('what the shop says of itself is kept, and is where a new job begins', asyn
   await expect(page.getByLabel('Tax on the price, %')).toHaveValue('7.5');
   await expect(page.getByLabel('Latitude and longitude')).toHaveValue('43.65° N, 70.25° W');
 
+  await page.getByRole('radio', { name: 'Data' }).click();
+  await expect(page.getByRole('meter', { name: /^Jobs/ })).toBeVisible();
+  const saving = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Save all data' }).click();
+  const saved = await saving;
+  expect(saved.suggestedFilename()).toMatch(/^shop \d{4}-\d{2}-\d{2}\.zip$/);
+  expect(await saved.failure()).toBeNull();
+
   await page.goto('/jobs/new');
   await page.getByLabel('Customer').fill('Family Hollis');
   await page.getByLabel('Job', { exact: true }).fill('House');
@@ -135,6 +143,8 @@ test('what the shop says of itself is kept, and is where a new job begins', asyn
   await page.getByLabel('Town').fill((await chosen.getAttribute('value')) ?? '');
   await expect(page.getByLabel('Town')).toHaveValue('Portland');
   await expect(page.getByLabel('Time zone, for sun and dates')).toHaveValue('America/Los_Angeles');
+  await page.getByRole('button', { name: 'As the last job' }).click();
+  await expect(page.getByLabel('Town')).not.toHaveValue('Portland');
   await page.getByRole('button', { name: 'As the shop' }).click();
   await expect(page.getByLabel('Latitude and longitude')).toHaveValue('43.65° N, 70.25° W');
   await page.getByRole('button', { name: 'Make the job' }).click();

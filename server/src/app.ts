@@ -6,6 +6,7 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { Database } from './db/database.ts';
 import { accountRoutes, callerOfSession, identifyCaller, networkOf } from './features/accounts/index.ts';
+import { archiveRoutes } from './features/archive/index.ts';
 import { noteRefusal } from './features/audit/index.ts';
 import { buyingRoutes, type SupplierFeed } from './features/buying/index.ts';
 import { jobRoutes } from './features/jobs/index.ts';
@@ -114,6 +115,7 @@ export function makeApp(parts: AppParts): Express {
     jobRoutes(db, now),
     paperRoutes(db, queue, now, parts.publicAddress),
     pictureRoutes(db, now),
+    archiveRoutes(db, now),
   );
   api.use(planningRoutes(db, queue, now), buyingRoutes(db, parts.suppliers), placeRoutes());
   const isSignedIn = async (hash: string) => (await callerOfSession(db, hash, now())) !== null;

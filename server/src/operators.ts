@@ -2,6 +2,7 @@ import { parseArgs } from 'node:util';
 import { ROLES } from '@neat-sill/core/record';
 import { openDatabase } from './db/database.ts';
 import { readEnvironment } from './environment.ts';
+import { ArchiveProblem, readArchive } from './features/archive/index.ts';
 import {
   addShop,
   inviteOwner,
@@ -9,6 +10,7 @@ import {
   OperatorProblem,
   removeShop,
   resetPassword,
+  setQuotas,
 } from './features/operating/index.ts';
 
 /* For whoever runs a server: shops and their owners, from the command line of the machine. */
@@ -19,6 +21,8 @@ const USAGE = `npm run shops -- COMMAND
   add-owner SHOP NAME EMAIL       a link by which somebody joins a shop as an owner
   reset-password EMAIL            a link by which somebody chooses a new password; the second factor goes
   remove SHOP --name NAME         removes a shop and everything in it; its name must be written out
+  quotas SHOP [NAME=NUMBER ...]   what the shop may have here: jobs, people, pictureBytes, papersADay, planningsAtOnce
+  read-in FILE                    a shop that its owner has saved (Shop, Data) elsewhere, with links for its owners
 SHOP is the id that list shows. Links work once.`;
 
 const environment = readEnvironment({ ...process.env, DEMO: 'no' });
@@ -52,6 +56,25 @@ async function run(command: string | undefined, rest: readonly string[], name: s
       const rows = await removeShop(environment.DATABASE_URL, first, name ?? '');
       return say(`Removed “${name}”: ${rows} rows. Backups still hold it.`);
     }
+    case 'quotas': {
+      const quotas = await setQuotas(environment.DATABASE_URL, first, rest.slice(1));
+      return say(
+        Object.entries(quotas)
+          .map((pair) => pair.join('='))
+          .join(' '),
+      );
+    }
+    case 'read-in': {
+      const { shopId, name: shop, rows, owners } = await readArchive(environment.DATABASE_URL, first);
+      say(
+        `Read in “${shop}”, ${shopId}: ${rows} rows. Its owners choose passwords by these links, and let the others in:`,
+      );
+      for (const email of owners) {
+        say(email);
+        sayLink(await resetPassword(db, email, new Date()));
+      }
+      return;
+    }
     default:
       say(USAGE);
       process.exitCode = 2;
@@ -66,7 +89,7 @@ try {
   const [command, ...rest] = positionals;
   await run(command, rest, values.name);
 } catch (error) {
-  if (!(error instanceof OperatorProblem)) throw error;
+  if (!(error instanceof OperatorProblem || error instanceof ArchiveProblem)) throw error;
   process.stderr.write(`${error.message}\n`);
   process.exitCode = 1;
 } finally {

@@ -95,3 +95,12 @@ export type { Operation } from './operation.ts';
 export { operations } from './operations.ts';
 export { rackEntrySchema, saveRackSchema, type RackEntry, type SaveRack } from './rack.ts';
 export { RACK_COLUMNS, linesOfRack, readRackLines, type ReadRack } from './rackSheet.ts';
+export {
+  DEFAULT_QUOTAS,
+  QUOTA_NAMES,
+  quotasSchema,
+  shopUsageSchema,
+  type QuotaName,
+  type Quotas,
+  type ShopUsage,
+} from './shopUsage.ts';

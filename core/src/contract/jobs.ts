@@ -73,6 +73,9 @@ export const newJobSchema = z
   })
   .meta({ id: 'NewJob' });
 
+/** Where the job is that was made last; null while there is none. */
+export const lastSiteSchema = z.strictObject({ site: siteSchema.nullable() }).meta({ id: 'LastSite' });
+
 export const importJobSchema = z
   .strictObject({ file: z.string(), customer: z.string().trim().max(120), site: siteSchema.nullable() })
   .meta({ id: 'ImportJob' });

@@ -9,6 +9,7 @@ import {
   crewSchema,
   jobListQuerySchema,
   jobListSchema,
+  lastSiteSchema,
   keepJobSchema,
   keptJobSchema,
   todaySchema,
@@ -24,6 +25,7 @@ import { doneSchema } from './people.ts';
 import { townSchema, townsSchema } from './places.ts';
 import { saveRackSchema, savedRackSchema } from './rack.ts';
 import { saveShopSchema, shopSchema } from './shopDetails.ts';
+import { shopUsageSchema } from './shopUsage.ts';
 import {
   saveFilmsSchema,
   savedFilmsSchema,
@@ -53,6 +55,26 @@ export const operations = {
     params: noParams,
     body: saveShopSchema,
     answer: shopSchema,
+  }),
+  lastSite: operation({
+    method: 'get',
+    path: '/last-site',
+    summary: 'Where the job is that was made last, to be taken over for the next',
+    access: 'signedIn',
+    status: 200,
+    params: noParams,
+    body: nothing,
+    answer: lastSiteSchema,
+  }),
+  shopUsage: operation({
+    method: 'get',
+    path: '/shop/usage',
+    summary: 'How much of the installation the shop uses, and how much it may',
+    access: 'signedIn',
+    status: 200,
+    params: noParams,
+    body: nothing,
+    answer: shopUsageSchema,
   }),
   auditLog: operation({
     method: 'get',

@@ -3,6 +3,7 @@ import {
   AUDIT_KINDS,
   JOB_SHELVES,
   PAPER_KINDS,
+  type Quotas,
   type SentEdit,
   type ShopDetails,
 } from '@neat-sill/core/contract';
@@ -45,6 +46,8 @@ export const shops = pgTable('shops', {
   version: integer().notNull().default(1),
   /** PNG, as it stands on the papers. */
   logo: bytes(),
+  /** What the operator allows it, where that differs from the usual. */
+  quotas: jsonb().$type<Partial<Quotas>>().notNull().default({}),
 });
 
 export const people = pgTable(
@@ -284,20 +287,24 @@ export const jobEdits = pgTable(
   (table) => [primaryKey({ columns: [table.jobId, table.editId] }), index().on(table.jobId, table.at)],
 );
 
-export const papers = pgTable('papers', {
-  id: uuid().primaryKey(),
-  shopId: shopId(),
-  jobId: uuid()
-    .notNull()
-    .references(() => jobs.id),
-  kind: text({ enum: PAPER_KINDS }).notNull(),
-  today: text().notNull(),
-  unit: text({ enum: ['mm', 'in'] }).notNull(),
-  state: text({ enum: ['waiting', 'ready', 'failed'] }).notNull(),
-  problem: text(),
-  pdf: bytes(),
-  madeAt: moment().notNull(),
-});
+export const papers = pgTable(
+  'papers',
+  {
+    id: uuid().primaryKey(),
+    shopId: shopId(),
+    jobId: uuid()
+      .notNull()
+      .references(() => jobs.id),
+    kind: text({ enum: PAPER_KINDS }).notNull(),
+    today: text().notNull(),
+    unit: text({ enum: ['mm', 'in'] }).notNull(),
+    state: text({ enum: ['waiting', 'ready', 'failed'] }).notNull(),
+    problem: text(),
+    pdf: bytes(),
+    madeAt: moment().notNull(),
+  },
+  (table) => [index().on(table.shopId, table.madeAt)],
+);
 
 /** Cut planning that was handed to the server: what is to be planned, and the best plan so far. */
 export const plannings = pgTable(
@@ -328,18 +335,22 @@ export const plannings = pgTable(
 );
 
 /** Photographs of a job, as JPEG without what a camera writes beside the picture. */
-export const pictures = pgTable('pictures', {
-  id: uuid().primaryKey(),
-  shopId: shopId(),
-  jobId: uuid()
-    .notNull()
-    .references(() => jobs.id),
-  jpeg: bytes().notNull(),
-  widthPx: integer().notNull(),
-  heightPx: integer().notNull(),
-  takenBy: uuid().references(() => people.id),
-  keptAt: moment().notNull(),
-});
+export const pictures = pgTable(
+  'pictures',
+  {
+    id: uuid().primaryKey(),
+    shopId: shopId(),
+    jobId: uuid()
+      .notNull()
+      .references(() => jobs.id),
+    jpeg: bytes().notNull(),
+    widthPx: integer().notNull(),
+    heightPx: integer().notNull(),
+    takenBy: uuid().references(() => people.id),
+    keptAt: moment().notNull(),
+  },
+  (table) => [index().on(table.shopId)],
+);
 
 /** What a worker has in hand just now. Its heart beats there: what has not beaten for a while was lost with its worker. */
 export const claims = pgTable(

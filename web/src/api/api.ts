@@ -239,6 +239,12 @@ export const api = createApi({
       ...sentToId('resetPassword'),
       invalidatesTags: ['People', 'Audit'],
     }),
+    shopUsage: build.query<Answer<'shopUsage'>, void>({
+      ...answerTo('shopUsage'),
+      query: () => request(operations.shopUsage),
+      providesTags: ['Jobs', 'People'],
+      keepUnusedDataFor: 0,
+    }),
     auditLog: build.query<Answer<'auditLog'>, number>({
       ...answerTo('auditLog'),
       query: (before) => request(operations.auditLog, { before: String(before) }),
@@ -288,6 +294,11 @@ export const api = createApi({
         params: withoutDefaults({ ...queryArg, from: pageParam }),
       }),
       ...answerTo('jobs'),
+      providesTags: ['Jobs'],
+    }),
+    lastSite: build.query<Answer<'lastSite'>, void>({
+      ...answerTo('lastSite'),
+      query: () => request(operations.lastSite),
       providesTags: ['Jobs'],
     }),
     today: build.query<Answer<'today'>, string>({
@@ -379,6 +390,7 @@ export const {
   useRemovePersonMutation,
   useResetPasswordMutation,
   useAuditLogQuery,
+  useShopUsageQuery,
   useShopQuery,
   useTownsLikeQuery,
   useLazyNearestTownQuery,
@@ -395,6 +407,7 @@ export const {
   useLazyLastPlanningQuery,
   useJobsInfiniteQuery,
   useTodayQuery,
+  useLastSiteQuery,
   useCrewQuery,
   useKeepJobMutation,
   useCopyJobMutation,

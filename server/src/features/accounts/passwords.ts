@@ -3,13 +3,18 @@ import { dictionary } from '@zxcvbn-ts/language-common';
 
 const COMMON: ReadonlySet<string> = new Set(dictionary['passwords-common']);
 
+/** Stands where somebody has none yet and comes by a link: people of a shop that was read in. */
+const NO_PASSWORD = 'none';
+
 export const hashPassword = (password: string) => hash(password);
 
 /** Verified against when nobody has the address, so that both answers take equally long. */
 const NOBODY = hash('nobody has this password');
 
 export async function matchesPassword(passwordHash: string | null, password: string): Promise<boolean> {
-  return verify(passwordHash ?? (await NOBODY), password);
+  const hasOne = passwordHash !== null && passwordHash !== NO_PASSWORD;
+  const matches = await verify(hasOne ? passwordHash : await NOBODY, password);
+  return hasOne && matches;
 }
 
 const withoutEnds = (text: string) => text.replaceAll(/^[^\p{L}]+|[^\p{L}]+$/gu, '');

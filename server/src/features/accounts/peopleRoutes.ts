@@ -4,6 +4,7 @@ import { Router } from 'express';
 import { links, people } from '../../db/schema.ts';
 import { HttpProblem, notAllowed, notFound } from '../../http/problem.ts';
 import { signedInRoute, type Caller } from '../../http/route.ts';
+import { refuseOverQuota } from '../quotas/index.ts';
 import { noteInAudit } from '../audit/index.ts';
 import { makeLink } from './links.ts';
 import { personIn, readPeople, refuseLastOwner, removePerson } from './people.ts';
@@ -39,6 +40,7 @@ export function peopleRoutes({ db, now }: SessionSettings): Router {
           title: 'Here already',
           detail: `${body.email} belongs to somebody of your shop already. Nothing was changed.`,
         });
+      await refuseOverQuota(tx, caller.person.shopId, 'people', now());
       await noteInAudit(tx, { ...noteOf(caller), kind: 'invited', about: body.role });
       return makeLink(tx, { kind: 'invitation', shopId: caller.person.shopId, invited: body }, now());
     }),

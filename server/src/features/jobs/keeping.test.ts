@@ -40,6 +40,14 @@ const list = async (query = '', caller = owner) =>
 const names = async (query = '') => (await list(query)).jobs.map(({ customer }) => customer);
 const keep = (id: string, body: object, caller = owner) => caller.put(`/jobs/${id}/keeping`, body);
 
+test('where the last job is can be taken over for the next', async () => {
+  expect((await owner.get('/last-site')).body).toEqual({ site: null });
+  const id = await makeJob('Family Hollis', 'House', '9 Alder Row');
+  expect((await owner.get('/last-site')).body.site).toMatchObject({ town: 'Saltmarsh Bay', latitude: 43.6 });
+  await keep(id, { shelf: 'deleted' });
+  expect((await owner.get('/last-site')).body).toEqual({ site: null });
+});
+
 describe('finding jobs', () => {
   test('by any words of customer, name, street, town, film and lot, in any order', async () => {
     await importJob();

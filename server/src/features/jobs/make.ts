@@ -11,6 +11,7 @@ import { readFormat, type FileProblem } from '@neat-sill/core/units';
 import type { Tx } from '../../db/database.ts';
 import { jobRecords, jobs } from '../../db/schema.ts';
 import { HttpProblem } from '../../http/problem.ts';
+import { refuseOverQuota } from '../quotas/index.ts';
 import { outlineOf } from './outlines.ts';
 
 const ROWS_AT_ONCE = 1000;
@@ -28,6 +29,7 @@ export async function insertJob(
   { id, shopId, personId, now }: NewJobRows,
   records: JobRecords,
 ): Promise<void> {
+  await refuseOverQuota(tx, shopId, 'jobs', now);
   const outline = await outlineOf(tx, records, now);
   await tx.insert(jobs).values({ id, shopId, createdAt: now, changedAt: now, outline, outlineStale: false });
   const rows = RECORD_KINDS.flatMap((kind) =>

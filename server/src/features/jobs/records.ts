@@ -1,9 +1,24 @@
 import { withRecord } from '@neat-sill/core/record';
 import { recordKey, type JobAnswer } from '@neat-sill/core/contract';
-import { EMPTY_RECORDS, rulesOfKind, type JobRecords } from '@neat-sill/core/job';
-import { eq } from 'drizzle-orm';
+import { EMPTY_RECORDS, HEADER_ID, rulesOfKind, type JobHeader, type JobRecords } from '@neat-sill/core/job';
+import { and, desc, eq, isNotNull } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
 import { jobRecords, jobs } from '../../db/schema.ts';
+
+/** Where the job is that was made last. */
+export async function readLastSite(tx: Tx): Promise<JobHeader['site'] | null> {
+  const [row] = await tx
+    .select({ data: jobRecords.data })
+    .from(jobs)
+    .innerJoin(
+      jobRecords,
+      and(eq(jobRecords.jobId, jobs.id), eq(jobRecords.kind, 'job'), eq(jobRecords.id, HEADER_ID)),
+    )
+    .where(and(eq(jobs.shelf, 'open'), isNotNull(jobRecords.data)))
+    .orderBy(desc(jobs.createdAt))
+    .limit(1);
+  return row ? (rulesOfKind('job').schema.parse(row.data) as JobHeader).site : null;
+}
 
 /** Reads all records of a job, parsed, with the version of each (also of those taken away); null without such a job. */
 export async function readJob(tx: Tx, jobId: string): Promise<JobAnswer | null> {

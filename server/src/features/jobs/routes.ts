@@ -19,7 +19,7 @@ import { noteInAudit } from '../audit/index.ts';
 import { readShopBook } from '../shop/index.ts';
 import { writeEdit } from './edits.ts';
 import { importJob, insertJob } from './make.ts';
-import { readJob } from './records.ts';
+import { readJob, readLastSite } from './records.ts';
 import { copyJob, eraseJob, keepJob } from './keeping.ts';
 import { readSummary, readToday } from './list.ts';
 import { jobRevision, jobText, listText } from './quick.ts';
@@ -43,6 +43,10 @@ export function jobRoutes(db: Database, now: () => Date): Router {
 
   signedInRoute(router, operations.today, ({ caller, query }) =>
     db.inShop(caller.person.shopId, (tx) => readToday(tx, query.day, now())),
+  );
+
+  signedInRoute(router, operations.lastSite, ({ caller }) =>
+    db.inShop(caller.person.shopId, async (tx) => ({ site: await readLastSite(tx) })),
   );
 
   signedInRoute(router, operations.crew, ({ caller }) =>

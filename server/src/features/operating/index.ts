@@ -8,4 +8,5 @@ export {
   listShops,
   removeShop,
   resetPassword,
+  setQuotas,
 } from './operating.ts';

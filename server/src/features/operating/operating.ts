@@ -1,4 +1,10 @@
-import { invitationSchema } from '@neat-sill/core/contract';
+import {
+  DEFAULT_QUOTAS,
+  QUOTA_NAMES,
+  invitationSchema,
+  quotasSchema,
+  type Quotas,
+} from '@neat-sill/core/contract';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import { Client } from 'pg';
 import { z } from 'zod';
@@ -42,6 +48,35 @@ export async function listShops(db: Database) {
       .orderBy(asc(people.name));
     return all.map((shop) => ({ ...shop, people: who.filter((person) => person.shopId === shop.id) }));
   });
+}
+
+/** What a shop may have from now on, as `jobs=500 pictureBytes=1000000000`; the rest stays. Nothing said only tells. */
+export async function setQuotas(url: string, shopId: string, said: readonly string[]): Promise<Quotas> {
+  const pairs = said.map((each) => each.split('='));
+  const asked = quotasSchema
+    .partial()
+    .safeParse(
+      Object.fromEntries(
+        pairs.map(([name, value]) => [name, value === undefined || value === '' ? NaN : Number(value)]),
+      ),
+    );
+  if (!asked.success)
+    throw new OperatorProblem(
+      `“${said.join(' ')}” can’t be used: write a whole number for some of ${QUOTA_NAMES.join(', ')}, as jobs=500. Nothing was changed.`,
+    );
+  const id = idOf(shopId);
+  const client = new Client({ connectionString: url });
+  await client.connect();
+  try {
+    const { rows } = await client.query<{ quotas: Partial<Quotas> }>(
+      'update shops set quotas = quotas || $2 where id = $1 returning quotas',
+      [id, asked.data],
+    );
+    if (!rows[0]) throw new OperatorProblem(`There is no shop ${id}; list shows them.`);
+    return { ...DEFAULT_QUOTAS, ...rows[0].quotas };
+  } finally {
+    await client.end();
+  }
 }
 
 /** A link by which a shop begins. */

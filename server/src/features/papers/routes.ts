@@ -9,6 +9,7 @@ import { HttpProblem, notFound } from '../../http/problem.ts';
 import { callerOf, signedInRoute } from '../../http/route.ts';
 import type { TaskQueue } from '../../queue/queue.ts';
 import { readJob } from '../jobs/index.ts';
+import { refuseOverQuota } from '../quotas/index.ts';
 
 /** `publicAddress`: where people find Neat Sill; null takes the address that was asked, which a caller may have made up. */
 export function paperRoutes(
@@ -24,6 +25,7 @@ export function paperRoutes(
     const id = randomUUID();
     await db.inShop(shopId, async (tx) => {
       if (!(await readJob(tx, params.id))) throw notFound('The job');
+      await refuseOverQuota(tx, shopId, 'papersADay', now());
       await tx
         .insert(papers)
         .values({ id, shopId, jobId: params.id, ...body, unit, state: 'waiting', madeAt: now() });

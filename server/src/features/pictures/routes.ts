@@ -6,6 +6,7 @@ import type { Database } from '../../db/database.ts';
 import { jobs, pictures } from '../../db/schema.ts';
 import { HttpProblem, notAllowed, notFound } from '../../http/problem.ts';
 import { callerOf } from '../../http/route.ts';
+import { refuseOverQuota } from '../quotas/index.ts';
 import { keepPicture } from './picture.ts';
 
 const LARGEST_PICTURE = '12mb';
@@ -33,6 +34,7 @@ export function pictureRoutes(db: Database, now: () => Date): Router {
       await db.inShop(person.shopId, async (tx) => {
         const [job] = await tx.select({ id: jobs.id }).from(jobs).where(eq(jobs.id, jobId));
         if (!job) throw notFound('The job');
+        await refuseOverQuota(tx, person.shopId, 'pictureBytes', now(), kept.jpeg.length);
         await tx
           .insert(pictures)
           .values({ id, shopId: person.shopId, jobId, ...kept, takenBy: person.id, keptAt: now() })

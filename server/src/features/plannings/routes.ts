@@ -6,6 +6,7 @@ import { notAllowed, notFound } from '../../http/problem.ts';
 import { signedInRoute, type Caller } from '../../http/route.ts';
 import type { TaskQueue } from '../../queue/queue.ts';
 import { readJob } from '../jobs/index.ts';
+import { refuseOverQuota } from '../quotas/index.ts';
 import { addPlanning, toPlanningDto, lastPlanning, stopPlannings } from './store.ts';
 
 function mayPlan({ person }: Caller): void {
@@ -21,6 +22,8 @@ export function planningRoutes(db: Database, queue: TaskQueue, now: () => Date):
     const who = { shopId, jobId: params.id, personId, id: randomUUID(), now: now() };
     const row = await db.inShop(shopId, async (tx) => {
       if (!(await readJob(tx, params.id))) throw notFound('The job');
+      await stopPlannings(tx, who.jobId, who.now);
+      await refuseOverQuota(tx, shopId, 'planningsAtOnce', who.now);
       return addPlanning(tx, who, body);
     });
     await queue.send('planning', { shopId, planningId: row.id });

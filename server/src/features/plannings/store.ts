@@ -41,7 +41,6 @@ export async function addPlanning(
   who: { shopId: string; jobId: string; personId: string; id: string; now: Date },
   { work, workKey, seconds }: NewPlanning,
 ): Promise<Row> {
-  await stopPlannings(tx, who.jobId, who.now);
   const old = await tx
     .select({ id: plannings.id })
     .from(plannings)

@@ -7,6 +7,7 @@ import { HttpProblem, notAllowed, notFound } from '../../http/problem.ts';
 import { callerOf, signedInRoute, type Caller } from '../../http/route.ts';
 import { shops } from '../../db/schema.ts';
 import { noteInAudit, readAudit } from '../audit/index.ts';
+import { readUsage } from '../quotas/index.ts';
 import { readShop, writeShop } from './details.ts';
 import { writeRack } from './rack.ts';
 import { forgetOutlines, jobsFrozenWith, readShopBook, writeFilms, writeRuleSet } from './store.ts';
@@ -57,6 +58,11 @@ export function shopRoutes(db: Database, now: () => Date): Router {
     );
     if (!shop?.logo) throw notFound('The logo');
     res.type('image/png').send(shop.logo);
+  });
+
+  signedInRoute(router, operations.shopUsage, ({ caller }) => {
+    const shopId = manager(caller);
+    return db.inShop(shopId, (tx) => readUsage(tx, shopId, now()));
   });
 
   signedInRoute(router, operations.auditLog, ({ caller, params }) => {

@@ -86,7 +86,8 @@ export function JobsPage() {
     shelf,
   });
   const rules = session?.person ? RULES_OF_ROLES[session.person.role] : null;
-  const jobs = data?.pages.flatMap((page) => page.jobs) ?? [];
+  // Until the answer is there, the rows of the list before it stand here: a job of another shelf must not be acted upon.
+  const jobs = (data?.pages ?? []).flatMap((page) => page.jobs).filter((job) => job.shelf === shelf);
   const total = data?.pages.at(-1)?.total ?? 0;
   const isPlain = asked === '' && standing === 'all' && shelf === 'open';
   const onMoved = (job: JobSummary, to: JobShelf, notices: readonly string[]) => {

@@ -5,10 +5,11 @@ import { Note } from '../../ui/Note.tsx';
 import { OneOf } from '../../ui/OneOf.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { AuditList } from './AuditList.tsx';
+import { DataPart } from './DataPart.tsx';
 import { DetailsForm } from './DetailsForm.tsx';
 import { PeopleList } from './PeopleList.tsx';
 
-type Part = 'details' | 'people' | 'audit';
+type Part = 'details' | 'people' | 'audit' | 'data';
 
 /** The owner's page: what the shop says of itself, who works there, and what was done. */
 export function ShopPage() {
@@ -33,6 +34,7 @@ export function ShopPage() {
             ['details', 'The shop'],
             ['people', 'People'],
             ['audit', 'Audit log'],
+            ['data', 'Data'],
           ]}
         />
       }
@@ -45,6 +47,7 @@ export function ShopPage() {
       {part === 'details' && shop && <DetailsForm shop={shop} />}
       {part === 'people' && <PeopleList />}
       {part === 'audit' && <AuditList />}
+      {part === 'data' && <DataPart />}
     </Page>
   );
 }

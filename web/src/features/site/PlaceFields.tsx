@@ -13,18 +13,24 @@ export interface PlaceProblems {
   readonly position?: string | undefined;
 }
 
+/** A place that may be taken over, and what its button says. */
+export interface SamePlace {
+  readonly name: string;
+  readonly place: PlaceText;
+}
+
 interface PlaceFieldsProps {
   readonly value: PlaceText;
   readonly onChange: (value: PlaceText) => void;
   readonly problems: PlaceProblems;
-  /** A place to take over: of the shop, or of the job before. */
-  readonly sameAs?: { readonly name: string; readonly place: PlaceText } | undefined;
+  /** Places to take over: of the shop, of the job before. */
+  readonly sameAs?: readonly SamePlace[];
 }
 
 const nameOf = ({ name, around }: Town) => `${name}, ${around}`;
 
 /** Where something is: by its town, by a pair from a map, or by where this device is. */
-export function PlaceFields({ value, onChange, problems, sameAs }: PlaceFieldsProps) {
+export function PlaceFields({ value, onChange, problems, sameAs = [] }: PlaceFieldsProps) {
   const id = useId();
   const typed = useDeferredValue(value.town);
   const { data: towns = [] } = useTownsLikeQuery(typed, { skip: typed.trim().length < 2 });
@@ -100,7 +106,11 @@ export function PlaceFields({ value, onChange, problems, sameAs }: PlaceFieldsPr
           <Button onClick={locate}>
             <LocateFixed size={17} aria-hidden /> Where I am
           </Button>
-          {sameAs && <Button onClick={() => onChange(sameAs.place)}>{sameAs.name}</Button>}
+          {sameAs.map(({ name, place }) => (
+            <Button key={name} onClick={() => onChange(place)}>
+              {name}
+            </Button>
+          ))}
         </div>
       </div>
       {located && (

@@ -3,8 +3,7 @@ import { Controller, useForm } from 'react-hook-form';
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/Field.tsx';
 import { Note } from '../../ui/Note.tsx';
-import { PlaceFields } from './PlaceFields.tsx';
-import type { PlaceText } from './placeText.ts';
+import { PlaceFields, type SamePlace } from './PlaceFields.tsx';
 import { siteFormSchema, type FilledSite, type SiteText } from './siteForm.ts';
 
 interface SiteFormProps {
@@ -16,8 +15,8 @@ interface SiteFormProps {
   readonly nameKnown?: boolean;
   /** Asks for what matters on the day as well. */
   readonly withVisit?: boolean;
-  /** A place that may be taken over. */
-  readonly sameAs?: { readonly name: string; readonly place: PlaceText } | undefined;
+  /** Places that may be taken over. */
+  readonly sameAs?: readonly SamePlace[];
   readonly onFilled: (site: FilledSite) => void | Promise<void>;
 }
 
@@ -29,7 +28,7 @@ export function SiteForm({
   problem,
   nameKnown = false,
   withVisit = false,
-  sameAs,
+  sameAs = [],
   onFilled,
 }: SiteFormProps) {
   const { register, control, handleSubmit, formState } = useForm<SiteText, unknown, FilledSite>({

@@ -1,0 +1,3 @@
+export { ARCHIVE_TABLES, NOT_IN_ARCHIVE } from './format.ts';
+export { ArchiveProblem, readArchive } from './read.ts';
+export { archiveRoutes } from './routes.ts';

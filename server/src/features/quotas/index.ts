@@ -1,0 +1,1 @@
+export { readUsage, refuseOverQuota } from './quotas.ts';
