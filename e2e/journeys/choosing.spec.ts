@@ -111,6 +111,39 @@ test('films come from a sheet: good ones kept, the others said; a sold job keeps
   await expect(page.getByText(/Gannet Silver 20 goes by the figures and prices of/)).toBeHidden();
 });
 
+test('a film is added on screen, gets a price from a day on, and is no longer offered once discontinued', async ({
+  signedIn: page,
+}) => {
+  await page.goto('/films');
+  await page.getByRole('button', { name: 'Add a film' }).click();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByLabel('Name').fill('Avocet Silver 25');
+  await sheet.getByLabel('Visible transmittance (VLT), %').fill('24');
+  await sheet.getByLabel('Solar transmittance, %').fill('19');
+  await sheet.getByLabel('Solar reflectance outside, %').fill('90');
+  await sheet.getByRole('button', { name: 'Add a roll' }).click();
+  await sheet.getByLabel(/^Price of the roll/).fill('389.50');
+  await sheet.getByRole('button', { name: 'A new price from a day on' }).click();
+  await sheet.getByLabel('From the day').fill('2999-03-01');
+  await sheet.getByLabel(/^it costs/).fill('420');
+  await sheet.getByRole('button', { name: 'Add it' }).click();
+  await expect(sheet.getByRole('alert')).toContainText('more than there is');
+  await sheet.getByLabel('Solar reflectance outside, %').fill('40');
+  await sheet.getByRole('button', { name: 'Add it' }).click();
+  await expect(sheet).toBeHidden();
+  await page.getByLabel('Find by name or kind').fill('avocet');
+  await expect(page.getByText('€389.50')).toBeVisible();
+  await expect(page.getByText('€420.00 from 1 Mar 2999')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Change Avocet Silver 25' }).click();
+  await sheet.getByLabel('Discontinued from').fill('2020-01-01');
+  await sheet.getByRole('button', { name: 'Save' }).click();
+  await expect(sheet).toBeHidden();
+  await expect(page.getByText('No film by that name.')).toBeVisible();
+  await page.getByRole('radio', { name: 'Discontinued' }).click();
+  await expect(page.getByText('Discontinued since 1 Jan 2020')).toBeVisible();
+});
+
 test('the customer sees the wall by day and by night, what it does and what it costs', async ({
   signedIn: page,
 }) => {

@@ -1,7 +1,7 @@
 import { silverForTest } from '../testing/jobs.ts';
 import { filmsForTest } from '../testing/films.ts';
 import { describeFilmLineProblem } from '../words/index.ts';
-import { catalogueLines, pricedOn, readCatalogue, type Film, type FilmText } from './index.ts';
+import { catalogueLines, isOffered, pricedOn, readCatalogue, type Film, type FilmText } from './index.ts';
 
 const silver: FilmText = {
   name: 'Tern Silver 30',
@@ -73,6 +73,7 @@ test.each<[string, FilmText, string]>([
   ['an unknown kind', { kind: 'shiny' }, 'cell.notOneOf'],
   ['no number', { solarTransmitted: 'a quarter' }, 'cell.notNumber'],
   ['a figure nothing can do without', { solarTransmitted: '' }, 'cell.missing'],
+  ['a repeat across and not along', { patternAcrossMm: '300' }, 'cell.missing'],
   ['a roll without its length', { rollLengthMm: '' }, 'cell.missing'],
 ])('%s is refused and said', (_name, changes, code) => {
   expect(problemsOf(changes)).toContain(code);
@@ -102,6 +103,14 @@ test('a name in another alphabet has an id of its own, one that is too long is s
   expect(bad).toMatchObject([{ line: 5, problems: [{ code: 'film.field', field: 'name' }] }]);
   const cold = readLines([{ ...silver, emissivity: '0' }], []);
   expect(cold.bad).toMatchObject([{ line: 2, problems: [{}] }]);
+});
+
+test('a film is offered until the day it is discontinued from', () => {
+  const [film] = readLines([{ ...silver, discontinuedOn: '2027-03-01' }], []).films;
+  if (!film) throw new Error('no film');
+  expect(['2027-02-28', '2027-03-01'].map((day) => isOffered(film, day))).toEqual([true, false]);
+  expect(isOffered(silverForTest, '2099-01-01')).toBe(true);
+  expect(readLines(catalogueLines([film]), [film]).films[0]?.discontinuedOn).toBe('2027-03-01');
 });
 
 test('figures nobody gives are assumed and said to be', () => {

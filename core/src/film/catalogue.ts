@@ -84,6 +84,11 @@ function readFilm(
   if (!use.ok) problems.push(...use.problem);
   if (problems.length > 0 || !identity.ok || !use.ok) return fail(problems);
   const { castA, castB, patternAcrossMm, patternAlongMm, patternDrop, ...others } = use.value;
+  // A repeat goes both ways: with one of the two the film would be cut as if it had none.
+  if ((patternAcrossMm === null) !== (patternAlongMm === null))
+    return fail([
+      { code: 'cell.missing', column: patternAcrossMm === null ? 'patternAcrossMm' : 'patternAlongMm' },
+    ]);
   const id = identity.value.id || idOf(identity.value.name);
   const before = known.get(id);
   const letter =
@@ -209,6 +214,7 @@ export function catalogueLines(films: readonly Film[]): FilmText[] {
       patternAlongMm: film.pattern ? String(film.pattern.alongMm) : '',
       patternDrop: film.pattern?.drop ?? '',
       lots: film.lots.join('; '),
+      discontinuedOn: film.discontinuedOn ?? '',
     };
     const rolls = film.rolls.flatMap(({ widthMm, lengthMm, price, soldBy, later }): FilmText[] => {
       const sold = soldBy === 'metre' ? { soldBy } : {};

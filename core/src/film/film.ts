@@ -84,6 +84,8 @@ export interface Film {
   readonly warrantyYears: number | null;
   /** Drying time the maker names, days at 20 °C; null where the house rules tell it by thickness. */
   readonly cureDays: number | null;
+  /** From this day, `YYYY-MM-DD`, it is not offered any more; null while it is. Jobs that have it keep it. */
+  readonly discontinuedOn: string | null;
   /** Lots on hand, the newest first. */
   readonly lots: readonly string[];
   /** Counts how often the figures were changed; a job keeps the version it was sold with. */
@@ -99,6 +101,11 @@ export interface Film {
 /** Share of the sun's energy taken up by film and glass: what is neither let through nor thrown back. */
 export function solarAbsorptance({ optics }: Pick<Film, 'optics'>): number {
   return 1 - optics.solarTransmitted - optics.solarReflectedOut;
+}
+
+/** Whether a film is offered for new panes on a day, `YYYY-MM-DD`. */
+export function isOffered({ discontinuedOn }: Pick<Film, 'discontinuedOn'>, day: string): boolean {
+  return discontinuedOn === null || day < discontinuedOn;
 }
 
 /** A film with the prices that hold on a day, `YYYY-MM-DD`. */

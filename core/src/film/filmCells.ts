@@ -64,6 +64,7 @@ export const useCells = {
   patternAlongMm: orElse(number(1, 5000), null),
   patternDrop: orElse(oneOf(['straight', 'half']), 'straight' as const),
   lots: several(text, /[;|]/),
+  discontinuedOn: orElse(day, null),
 };
 
 /** A roll on which it is sold, and a price from a day on. */

@@ -44,6 +44,7 @@ export const filmSchema = z.strictObject({
   lifeYears: years.default(null),
   warrantyYears: years.default(null),
   cureDays: z.int().min(0).max(730).nullable().default(null),
+  discontinuedOn: z.iso.date().nullable().default(null),
   lots: z.array(z.string().trim().min(1).max(40)).max(200).readonly().default([]),
   version: z.int().min(1).default(1),
   rolls: z

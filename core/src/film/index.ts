@@ -4,6 +4,7 @@ export { FILM_COLUMNS, type FilmColumn, type FilmText } from './filmCells.ts';
 export { OPTICS_KEYS, filmSchema } from './filmSchema.ts';
 export {
   FILM_KINDS,
+  isOffered,
   pricedOn,
   solarAbsorptance,
   type Cast,

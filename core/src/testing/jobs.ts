@@ -45,6 +45,7 @@ export const silverForTest: Film = {
   lifeYears: 12,
   warrantyYears: 10,
   cureDays: null,
+  discontinuedOn: null,
   lots: [],
   version: 1,
   rolls: [{ widthMm: 1524, lengthMm: 30480, price: 412, soldBy: 'roll', later: [] }],

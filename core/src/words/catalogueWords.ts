@@ -34,6 +34,7 @@ export const FILM_COLUMN_NAMES: Readonly<Record<FilmColumn, string>> = {
   patternAlongMm: 'repeat along (mm)',
   patternDrop: 'match (straight or half)',
   lots: 'lots',
+  discontinuedOn: 'discontinued from (day)',
   rollWidthMm: 'roll width (mm)',
   rollLengthMm: 'roll length (mm)',
   rollPrice: 'price of the roll',

@@ -1,6 +1,6 @@
 import { patchRecord, withRecord } from '@neat-sill/core/record';
 import { pricePerM2 } from '@neat-sill/core/advice';
-import type { Film } from '@neat-sill/core/film';
+import { isOffered, type Film } from '@neat-sill/core/film';
 import {
   HEADER_ID,
   deriveJob,
@@ -16,6 +16,7 @@ import { useCosts, useJob, useUnit, type OpenJob, type PaneWithId } from '../job
 import { useDividedPanes } from './SeamPlaces.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { DataTable, type TableColumn } from '../../ui/DataTable.tsx';
+import { today } from '../../ui/format.ts';
 import type { VariantCost } from '../../workers/cost.worker.ts';
 import { useMoney } from '../../api/useMoney.ts';
 
@@ -33,7 +34,10 @@ const MOST_SEAMS = 3;
 function otherFilms(job: OpenJob, film: Film, panes: readonly PaneWithId[]): Film[] {
   const price = (each: Film) => pricePerM2(each) ?? Infinity;
   return job.jobShopData.films
-    .filter(({ id, mount, rolls }) => id !== film.id && mount === film.mount && rolls.length > 0)
+    .filter(
+      (each) =>
+        each.id !== film.id && each.mount === film.mount && each.rolls.length > 0 && isOffered(each, today()),
+    )
     .sort((a, b) => Number(b.kind === film.kind) - Number(a.kind === film.kind) || price(a) - price(b))
     .filter((each) =>
       panes.every((pane) => {

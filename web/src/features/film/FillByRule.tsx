@@ -1,5 +1,5 @@
 import { countOf } from '@neat-sill/core/units';
-import { panesOfRule, parseFillRule } from '@neat-sill/core/film';
+import { isOffered, panesOfRule, parseFillRule } from '@neat-sill/core/film';
 import { patchRecord } from '@neat-sill/core/record';
 import { verdictFor } from '@neat-sill/core/job';
 import { GLASS_NAMES, OPENING_NAMES, describeFillProblem, readBackRule } from '@neat-sill/core/words';
@@ -7,6 +7,7 @@ import { useState } from 'react';
 import { useJob } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/Field.tsx';
+import { today } from '../../ui/format.ts';
 
 const WORDS = { openings: OPENING_NAMES, glass: GLASS_NAMES };
 
@@ -15,7 +16,8 @@ export function FillByRule() {
   const job = useJob();
   const [line, setLine] = useState('');
   const { records, jobShopData: book, rules, derived } = job;
-  const rule = line.trim() === '' ? null : parseFillRule(line, records, book.films, WORDS);
+  const offered = book.films.filter((film) => isOffered(film, today()));
+  const rule = line.trim() === '' ? null : parseFillRule(line, records, offered, WORDS);
   const found = rule?.ok ? panesOfRule(records, rule.value) : [];
   const film = rule?.ok ? book.films.find(({ id }) => id === rule.value.filmId) : undefined;
   const mayGo = (id: string) => {

@@ -1,6 +1,7 @@
 import { paneForFilm } from '@neat-sill/core/advice';
-import type { Film } from '@neat-sill/core/film';
-import { useEffect, useRef, useState } from 'react';
+import { isOffered, type Film } from '@neat-sill/core/film';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { today } from '../../ui/format.ts';
 import { useJob, type PaneWithId } from '../job/index.ts';
 import type { FilmAnswer, FilmMessage, FilmOrder } from '../../workers/film.worker.ts';
 
@@ -14,7 +15,11 @@ export interface FilmsOnPane {
 /** All films of the shop, or `only` some, on one pane, ranked by what its room wants; worked out off the page's thread. */
 export function useFilmsOnPane(pane: PaneWithId | null, only: readonly Film[] | null = null): FilmsOnPane {
   const { records, rules, jobShopData: book, derived, header } = useJob();
-  const films = only ?? book.films;
+  const films = useMemo(() => {
+    if (only) return only;
+    const day = today();
+    return book.films.filter((film) => isOffered(film, day) || film.id === pane?.filmId);
+  }, [only, book.films, pane?.filmId]);
   const [answer, setAnswer] = useState<FilmAnswer | null>(null);
   const [done, setDone] = useState(0);
   const worker = useRef<Worker | null>(null);

@@ -1,19 +1,21 @@
 import { RULES_OF_ROLES } from '@neat-sill/core/contract';
-import { pricedOn, solarAbsorptance, type Film } from '@neat-sill/core/film';
+import { isOffered, pricedOn, solarAbsorptance, type Film } from '@neat-sill/core/film';
 import { countOf, formatLength, formatNumber, formatShare, type LengthUnit } from '@neat-sill/core/units';
 import { FILM_COLUMN_NAMES, FILM_KIND_NAMES } from '@neat-sill/core/words';
-import { FileDown, FileUp } from 'lucide-react';
-import { useDeferredValue, useState } from 'react';
+import { FileDown, FileUp, Plus } from 'lucide-react';
+import { useDeferredValue, useState, type ReactNode } from 'react';
 import { sentenceOf, useSessionQuery, useShopBookQuery } from '../../api/api.ts';
 import { useMoney } from '../../api/useMoney.ts';
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/Field.tsx';
-import { today } from '../../ui/format.ts';
+import { showDay, today } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
+import { OneOf } from '../../ui/OneOf.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { VirtualList } from '../../ui/VirtualList.tsx';
 import { FilmSwatch } from '../film/index.ts';
 import { CatalogueSheet, downloadCatalogue } from './CatalogueSheet.tsx';
+import { FilmSheet } from './FilmSheet.tsx';
 
 const TURNS = { any: 'any way round', half: 'either end up', none: 'one way up' } as const;
 const HOLDS = {
@@ -37,7 +39,7 @@ function Rolls({ film, unit }: { film: Film; unit: LengthUnit }) {
             .filter(({ from }) => from > today())
             .map(({ from, price: then }) => (
               <span key={from} className="text-ochre-text">
-                , {money(then)} from {from}
+                , {money(then)} from {showDay(from)}
               </span>
             ))}
         </li>
@@ -46,7 +48,7 @@ function Rolls({ film, unit }: { film: Film; unit: LengthUnit }) {
   );
 }
 
-function FilmLine({ film, unit }: { film: Film; unit: LengthUnit }) {
+function FilmLine({ film, unit, act }: { film: Film; unit: LengthUnit; act: ReactNode }) {
   const { optics } = film;
   return (
     <div className="grid gap-x-6 gap-y-1 py-3 sm:grid-cols-[auto_1.2fr_1.4fr_1.4fr]">
@@ -61,6 +63,12 @@ function FilmLine({ film, unit }: { film: Film; unit: LengthUnit }) {
           {film.openMetal && ', metal lies open at cut edges'}
           {film.madeFor === 'vehicle' && ', made for vehicles'}
         </p>
+        {film.discontinuedOn !== null && (
+          <p className="text-sm text-ochre-text">
+            {isOffered(film, today()) ? 'Offered until' : 'Discontinued since'} {showDay(film.discontinuedOn)}
+          </p>
+        )}
+        {act}
       </div>
       <div className="text-sm">
         Visible transmittance (VLT) <b>{formatShare(optics.visibleTransmitted)}</b>, reflectance{' '}
@@ -103,13 +111,15 @@ export function FilmsPage() {
   const { data: book, error } = useShopBookQuery();
   const { data: session } = useSessionQuery();
   const [importing, setImporting] = useState(false);
+  const [sheet, setSheet] = useState<Film | 'new' | null>(null);
+  const [which, setWhich] = useState<'offered' | 'discontinued'>('offered');
   const [sought, setSought] = useState('');
   const words = useDeferredValue(sought).toLowerCase().split(' ').filter(Boolean);
   const unit = session?.person?.unit ?? 'mm';
   const mayChange = session?.person ? RULES_OF_ROLES[session.person.role].changesFilms : false;
   const films = (book?.films ?? []).filter((film) => {
     const named = `${film.name} ${FILM_KIND_NAMES[film.kind]} ${film.mount}`.toLowerCase();
-    return words.every((word) => named.includes(word));
+    return isOffered(film, today()) === (which === 'offered') && words.every((word) => named.includes(word));
   });
   return (
     <Page
@@ -123,6 +133,11 @@ export function FilmsPage() {
             value={sought}
             onChange={(event) => setSought(event.target.value)}
           />
+          {mayChange && book && (
+            <Button weight="act" onClick={() => setSheet('new')}>
+              <Plus size={17} aria-hidden /> Add a film
+            </Button>
+          )}
           {mayChange && (
             <Button onClick={() => setImporting(true)}>
               <FileUp size={17} aria-hidden /> From a sheet
@@ -141,14 +156,51 @@ export function FilmsPage() {
           {sentenceOf(error)}
         </Note>
       )}
+      {!book && !error && <p role="status">Looking up the films</p>}
+      {(book?.films ?? []).some((film) => !isOffered(film, today())) && (
+        <OneOf
+          label="Which films"
+          value={which}
+          onChoose={setWhich}
+          options={[
+            ['offered', 'Offered'],
+            ['discontinued', 'Discontinued'],
+          ]}
+        />
+      )}
       <VirtualList
         items={films}
         keyOf={({ id }) => id}
         label="Films of the shop"
         aboutPx={110}
-        row={(film) => <FilmLine film={film} unit={unit} />}
+        row={(film) => (
+          <FilmLine
+            film={film}
+            unit={unit}
+            act={
+              mayChange && (
+                <Button
+                  size="low"
+                  className="mt-1.5"
+                  aria-label={`Change ${film.name}`}
+                  onClick={() => setSheet(film)}
+                >
+                  Change
+                </Button>
+              )
+            }
+          />
+        )}
       />
       {book && films.length === 0 && <p className="text-quiet">No film by that name.</p>}
+      {sheet !== null && book && (
+        <FilmSheet
+          before={sheet === 'new' ? null : sheet}
+          films={book.films}
+          unit={unit}
+          onClose={() => setSheet(null)}
+        />
+      )}
       {importing && book && <CatalogueSheet films={book.films} onClose={() => setImporting(false)} />}
     </Page>
   );

@@ -7,6 +7,7 @@ import {
   type ReadRack,
 } from '@neat-sill/core/contract';
 import { filmForPlan, planRulesOf, worthOnHand } from '@neat-sill/core/cuts';
+import { isOffered } from '@neat-sill/core/film';
 import type { ColumnNames } from '@neat-sill/core/sheet';
 import { formatLength, formatRun, listOf } from '@neat-sill/core/units';
 import { RACK_COLUMN_NAMES, describeRackProblem, type RackColumn } from '@neat-sill/core/words';
@@ -20,6 +21,7 @@ import { ShopBuys } from '../buying/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
+import { today } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 import { Page } from '../../ui/Page.tsx';
 import {
@@ -62,7 +64,10 @@ export function RackPage() {
   const mayChange = session?.person ? RULES_OF_ROLES[session.person.role].changesRack : false;
   const rack = book?.rack ?? [];
   const films = book?.films ?? [];
-  const filmName = (id: string) => films.find((film) => film.id === id)?.name ?? id;
+  const filmName = (id: string) => {
+    const film = films.find((each) => each.id === id);
+    return film ? `${film.name}${isOffered(film, today()) ? '' : ', discontinued'}` : id;
+  };
   const show = (mm: number) => formatLength(mm, { unit });
   const [houseRules] = book?.ruleSets ?? [];
   /** What an entry counts on the books, by the first house rules. */
