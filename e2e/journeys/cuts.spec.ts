@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { pictureOfCode } from '../fixtures/codes.ts';
 import { expect, test } from '../fixtures/stack.ts';
 import { openDemoJob, saved } from '../pages/job.ts';
 
@@ -154,7 +155,12 @@ test('cut one pull at a time: the plan reserves its roll, each tick takes film o
   await expect(mode).toContainText('G-118');
   const [, left] = /Left on the roll after it([\d.]+ m)/.exec((await mode.textContent()) ?? '') ?? [];
   await mode.getByRole('button', { name: 'Cut, next' }).click();
-  await expect(page.getByRole('dialog', { name: /^Pull 2 of/ })).toBeVisible();
+  const next = page.getByRole('dialog', { name: /^Pull 2 of/ });
+  await expect(next.getByRole('status')).toContainText(/Write G-119 on the leftover \d+ × \d+/);
+  const label = await page.request.get(
+    (await next.getByRole('link', { name: /^Labels? \(PDF\)/ }).getAttribute('href')) ?? '',
+  );
+  expect([label.status(), (await label.body()).subarray(0, 5).toString()]).toEqual([200, '%PDF-']);
   await page.getByRole('button', { name: 'Back to the bench' }).click();
   await saved(page);
   await page.goto('/rack');
@@ -191,6 +197,52 @@ test('the rack takes a stock list, says which lines it can’t, and keeps lot an
   await expect(roll).toContainText('under the bench');
   await roll.getByRole('button', { name: 'Remove G-300 from the rack' }).click();
   await expect(roll).toBeHidden();
+});
+
+test('a code in a photograph opens what it is on; any other is the lot of a new roll', async ({
+  signedIn: page,
+  stack,
+}) => {
+  await page.goto('/rack');
+  const read = async (code: string, format: 'QRCode' | 'Code128') => {
+    await page.getByRole('button', { name: 'Read a code' }).click();
+    await page
+      .getByLabel('Photograph of a code')
+      .setInputFiles({ name: 'code.png', mimeType: 'image/png', buffer: await pictureOfCode(code, format) });
+  };
+  await read(`${stack.address}/rack?entry=P-31`, 'QRCode');
+  const sheet = page.getByRole('dialog', { name: 'Change P-31' });
+  await expect(sheet.getByLabel('Lot')).toHaveValue('P2611');
+  await sheet.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page).not.toHaveURL(/entry/);
+  await read('LOT G2718', 'Code128');
+  await expect(page.getByRole('dialog', { name: 'Put on the rack' }).getByLabel('Lot')).toHaveValue(
+    'LOT G2718',
+  );
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await page.goto('/rack?entry=G-999');
+  await expect(page.getByText('G-999 is not on the rack any more')).toBeVisible();
+});
+
+test('consumables are counted, say what has run low, and come back when removed by a slip', async ({
+  signedIn: page,
+}) => {
+  await page.goto('/rack');
+  const list = page.getByRole('region', { name: 'Consumables' });
+  const blades = list.getByRole('row').filter({ hasText: 'Carbon blades' });
+  await expect(blades).toContainText('buy: below 50');
+  await blades.getByRole('button', { name: 'Change' }).click();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByLabel('There is').fill('many');
+  await sheet.getByRole('button', { name: 'Save' }).click();
+  await expect(sheet).toContainText('“many” is no amount');
+  await sheet.getByLabel('There is').fill('140');
+  await sheet.getByRole('button', { name: 'Save' }).click();
+  await expect(blades).not.toContainText('buy');
+  await blades.getByRole('button', { name: 'Remove' }).click();
+  await expect(blades).toBeHidden();
+  await list.getByRole('button', { name: 'Put it back' }).click();
+  await expect(blades).toContainText('140');
 });
 
 test('labels carry a code that opens the pane in Fitting, and a plotter takes the pieces', async ({

@@ -104,3 +104,6 @@ export {
   type Quotas,
   type ShopUsage,
 } from './shopUsage.ts';
+export { CONSUMABLE_UNITS, consumableSchema, isLow, type Consumable } from './consumables.ts';
+export { pathOfEntry, readRackCode, type RackCode } from './rackCode.ts';
+export type { CutPulls } from './rack.ts';

@@ -23,7 +23,8 @@ import { askSuppliersSchema, filmWantedSchema, supplierAnswersSchema } from './b
 import { lastPlanningSchema, newPlanningSchema, planningSchema } from './plannings.ts';
 import { doneSchema } from './people.ts';
 import { townSchema, townsSchema } from './places.ts';
-import { saveRackSchema, savedRackSchema } from './rack.ts';
+import { consumableSchema, consumablesSchema } from './consumables.ts';
+import { cutPullsSchema, saveRackSchema, savedRackSchema } from './rack.ts';
 import { saveShopSchema, shopSchema } from './shopDetails.ts';
 import { shopUsageSchema } from './shopUsage.ts';
 import {
@@ -129,6 +130,48 @@ export const operations = {
     params: noParams,
     body: saveFilmsSchema,
     answer: savedFilmsSchema,
+  }),
+  cutPulls: operation({
+    method: 'get',
+    path: '/jobs/:id/cut-pulls',
+    summary:
+      'What cutting the pulls of a job has done to the rack: rolls opened, leftovers with their numbers',
+    access: 'signedIn',
+    status: 200,
+    params: byJobId,
+    body: nothing,
+    answer: cutPullsSchema,
+  }),
+  consumables: operation({
+    method: 'get',
+    path: '/consumables',
+    summary: 'What is used up beside film, and how much of it there is',
+    access: 'signedIn',
+    status: 200,
+    params: noParams,
+    body: nothing,
+    answer: consumablesSchema,
+  }),
+  saveConsumable: operation({
+    method: 'put',
+    path: '/consumables',
+    summary:
+      'Write a consumable on the version it was read at (0: new); 409 when somebody has changed it since',
+    access: 'signedIn',
+    status: 200,
+    params: noParams,
+    body: consumableSchema,
+    answer: consumableSchema,
+  }),
+  removeConsumable: operation({
+    method: 'delete',
+    path: '/consumables/:id',
+    summary: 'Take a consumable off the list',
+    access: 'signedIn',
+    status: 200,
+    params: z.object({ id: z.uuid('This is not the id of a consumable') }),
+    body: nothing,
+    answer: doneSchema,
   }),
   saveRack: operation({
     method: 'put',

@@ -32,5 +32,21 @@ export const saveRackSchema = z
 
 export const savedRackSchema = z.strictObject({ saved: z.int() }).meta({ id: 'SavedRack' });
 
+/** What cutting a job's pulls has done to the rack: the roll each came off, and the leftovers that are still there. */
+export const cutPullsSchema = z
+  .array(
+    z.strictObject({
+      pullId: z.string(),
+      keptAt: z.string(),
+      /** Null where it was used up, or taken off since. */
+      roll: rackEntrySchema.nullable(),
+      /** The roll was new and was opened for it. */
+      opened: z.boolean(),
+      offcuts: z.array(rackEntrySchema),
+    }),
+  )
+  .meta({ id: 'CutPulls' });
+
+export type CutPulls = z.infer<typeof cutPullsSchema>;
 export type RackEntry = z.infer<typeof rackEntrySchema>;
 export type SaveRack = z.infer<typeof saveRackSchema>;

@@ -1,6 +1,7 @@
 import type { Film } from '@neat-sill/core/film';
 import {
   AUDIT_KINDS,
+  CONSUMABLE_UNITS,
   JOB_SHELVES,
   PAPER_KINDS,
   type Quotas,
@@ -16,6 +17,7 @@ import {
   boolean,
   customType,
   date,
+  doublePrecision,
   index,
   integer,
   jsonb,
@@ -170,6 +172,22 @@ export const stock = pgTable(
   (table) => [primaryKey({ columns: [table.shopId, table.id] })],
 );
 
+/** What is used up beside film. */
+export const consumables = pgTable(
+  'consumables',
+  {
+    id: uuid().primaryKey(),
+    shopId: shopId(),
+    name: text().notNull(),
+    unit: text({ enum: CONSUMABLE_UNITS }).notNull(),
+    onHand: doublePrecision().notNull(),
+    least: doublePrecision(),
+    place: text(),
+    version: integer().notNull().default(1),
+  },
+  (table) => [index().on(table.shopId)],
+);
+
 /** What a pull that was cut did to the rack. */
 export interface CutMade {
   /** The roll or offcut it came off. */
@@ -182,6 +200,8 @@ export interface CutMade {
     readonly openedAs: string | null;
   } | null;
   readonly offcutIds: readonly string[];
+  /** How the leftovers were put there, by id; not kept of pulls cut before this was. */
+  readonly offcuts?: Readonly<Record<string, unknown>>;
 }
 
 /** Pulls that were cut, once each: cutting told twice consumes once. */

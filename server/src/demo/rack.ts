@@ -1,4 +1,4 @@
-import type { RackEntry } from '@neat-sill/core/contract';
+import type { Consumable, RackEntry } from '@neat-sill/core/contract';
 
 /** What stands on the demo shop's rack, with the lot on its box and its place. */
 export const DEMO_RACK: readonly Pick<RackEntry, 'entry' | 'lot' | 'place'>[] = [
@@ -38,4 +38,12 @@ export const DEMO_RACK: readonly Pick<RackEntry, 'entry' | 'lot' | 'place'>[] = 
     lot: 'P2611',
     place: 'bay 3',
   },
+];
+
+/** What is used up beside film. */
+export const DEMO_CONSUMABLES: readonly Omit<Consumable, 'id' | 'version'>[] = [
+  { name: 'Carbon blades', unit: 'pieces', onHand: 40, least: 50, place: 'van, left drawer' },
+  { name: 'Slip concentrate', unit: 'ml', onHand: 1200, least: 250, place: 'bay 2' },
+  { name: 'Edge sealant, clear', unit: 'ml', onHand: 580, least: 290, place: 'bay 2' },
+  { name: 'Scrim cloths', unit: 'pieces', onHand: 12, least: null, place: 'van' },
 ];

@@ -1,12 +1,13 @@
+import { randomUUID } from 'node:crypto';
 import type { ShopDetails } from '@neat-sill/core/contract';
 import type { Database, Tx } from '../db/database.ts';
-import { films, people, shops, stock } from '../db/schema.ts';
+import { consumables, films, people, shops, stock } from '../db/schema.ts';
 import { hashPassword } from '../features/accounts/index.ts';
 import { insertJob } from '../features/jobs/index.ts';
 import { insertEmptyShop } from '../features/shop/index.ts';
 import { DEMO_FILMS } from './films.ts';
 import { DEMO_JOBS } from './jobs.ts';
-import { DEMO_RACK } from './rack.ts';
+import { DEMO_CONSUMABLES, DEMO_RACK } from './rack.ts';
 import { DEMO_PEOPLE, DEMO_SHOP, DEMO_SIGN_IN } from './people.ts';
 
 export interface NewShop {
@@ -36,6 +37,9 @@ export async function insertShop(tx: Tx, shop: NewShop, now: Date): Promise<void
   await tx
     .insert(stock)
     .values(DEMO_RACK.map(({ entry, lot, place }) => ({ shopId, id: entry.id, data: entry, lot, place })));
+  await tx
+    .insert(consumables)
+    .values(DEMO_CONSUMABLES.map((each) => ({ ...each, id: randomUUID(), shopId })));
 }
 
 /** Fills an empty database with the demo shop; a database with a shop in it is left as it is. */

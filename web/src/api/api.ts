@@ -278,6 +278,22 @@ export const api = createApi({
       ...sent('saveRack'),
       invalidatesTags: ['ShopBook'],
     }),
+    cutPulls: build.query<Answer<'cutPulls'>, string>({
+      ...askedById('cutPulls'),
+      providesTags: ['ShopBook'],
+    }),
+    consumables: build.query<Answer<'consumables'>, void>({
+      ...asked('consumables'),
+      providesTags: ['ShopBook'],
+    }),
+    saveConsumable: build.mutation<Answer<'saveConsumable'>, Body<'saveConsumable'>>({
+      ...sent('saveConsumable'),
+      invalidatesTags: ['ShopBook'],
+    }),
+    removeConsumable: build.mutation<Answer<'removeConsumable'>, string>({
+      ...askedById('removeConsumable'),
+      invalidatesTags: ['ShopBook'],
+    }),
     saveRuleSet: build.mutation<Answer<'saveRuleSet'>, Body<'saveRuleSet'>>({
       ...answerTo('saveRuleSet'),
       query: (body) => request(operations.saveRuleSet, { id: body.rules.id }, body),
@@ -399,6 +415,10 @@ export const {
   useShopBookQuery,
   useSaveFilmsMutation,
   useSaveRackMutation,
+  useCutPullsQuery,
+  useConsumablesQuery,
+  useSaveConsumableMutation,
+  useRemoveConsumableMutation,
   useSaveRuleSetMutation,
   useFilmWantedQuery,
   useAskSuppliersQuery,

@@ -1,4 +1,10 @@
-import { AUDIT_KINDS, JOB_SHELVES, PAPER_KINDS, shopDetailsSchema } from '@neat-sill/core/contract';
+import {
+  AUDIT_KINDS,
+  CONSUMABLE_UNITS,
+  JOB_SHELVES,
+  PAPER_KINDS,
+  shopDetailsSchema,
+} from '@neat-sill/core/contract';
 import { stockSchema } from '@neat-sill/core/cuts';
 import { filmSchema } from '@neat-sill/core/film';
 import { RECORD_KINDS, rulesOfKind } from '@neat-sill/core/job';
@@ -108,6 +114,19 @@ export const ARCHIVE_TABLES: readonly Table[] = [
       version: number,
       reserved_by: id.nullable(),
       opened_as: text.nullable(),
+    }),
+  },
+  {
+    name: 'consumables',
+    order: 'id',
+    row: z.strictObject({
+      id,
+      name: text,
+      unit: z.enum(CONSUMABLE_UNITS),
+      on_hand: z.number(),
+      least: z.number().nullable(),
+      place: text.nullable(),
+      version: number,
     }),
   },
   { name: 'job_records', order: 'job_id, kind, id', row: recordSchema },

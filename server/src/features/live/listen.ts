@@ -18,6 +18,7 @@ const KINDS: Readonly<Record<string, LiveChange['kind']>> = {
   jobs: 'job',
   films: 'book',
   stock: 'book',
+  consumables: 'book',
   rule_sets: 'book',
   shops: 'shop',
   people: 'people',

@@ -27,6 +27,7 @@ export const TABLES_OF_A_SHOP = [
   'job_records',
   'jobs',
   'stock',
+  'consumables',
   'films',
   'rule_sets',
   'known_devices',

@@ -1,5 +1,5 @@
 export { insertEmptyShop, type NewShop } from './newShop.ts';
 export { readShop } from './details.ts';
 export { shopRoutes } from './routes.ts';
-export { rackFollowsPlan } from './rack.ts';
+export { rackFollowsPlan, readRack } from './rack.ts';
 export { readFilmsAndRules, readShopBook } from './store.ts';

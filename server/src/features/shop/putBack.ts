@@ -1,4 +1,5 @@
 import { consumedBack, stockSchema, type PullOfRoll } from '@neat-sill/core/cuts';
+import { sameData } from '@neat-sill/core/record';
 import { listOf } from '@neat-sill/core/units';
 import { and, eq, inArray } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
@@ -41,7 +42,10 @@ export async function putPullBack(
           .for('update');
   const used = offcutIds.filter((id) => {
     const row = offcuts.find((each) => each.id === id);
-    return row?.version !== 1 || row.reservedBy !== null;
+    if (!row || row.reservedBy !== null) return true;
+    // That somebody has given it a lot or a place since is no use of it.
+    const asMade = cut.made?.offcuts?.[id];
+    return asMade === undefined ? row.version !== 1 : !sameData(row.data, asMade);
   });
   if (used.length > 0)
     return `Pull ${pullId} is not cut any more, but of its leftovers ${listOf(used)} was used or changed since: mend the rack by hand.`;

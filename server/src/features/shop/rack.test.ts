@@ -1,4 +1,4 @@
-import { shopDataFor } from '@neat-sill/core/contract';
+import { shopDataFor, type CutPulls } from '@neat-sill/core/contract';
 import { PLAN_ID, planCuts, type KeptPlan } from '@neat-sill/core/cuts';
 import { deriveJob } from '@neat-sill/core/job';
 import { jobFileForTest, readingsForTest, recordsForTest } from '@neat-sill/core/testing';
@@ -194,6 +194,63 @@ describe('cutting', () => {
     expect(await names()).toEqual(before);
   });
 
+  test('the bench is told of a roll that was opened, gives it its lot, and it stays when the slip is taken back', async () => {
+    const job = await newJob();
+    const kept = await planOff(job, []);
+    await write(job, kept);
+    expect((await owner.get(`/jobs/${job}/cut-pulls`)).body).toEqual([]);
+    const opened = kept.plan.sources.find(({ kind }) => kind === 'new')?.id ?? '';
+    const [first = ''] = pullsOff(kept, opened);
+    const before = (await rack()).map(({ entry }) => entry.id);
+    await write(job, cut(kept, first));
+    const [told] = (await owner.get(`/jobs/${job}/cut-pulls`)).body as CutPulls;
+    if (!told?.roll) throw new Error('no roll');
+    expect(told).toMatchObject({ pullId: first, keptAt: kept.keptAt, opened: true, roll: { lot: null } });
+    const fresh = (await rack()).map(({ entry }) => entry.id).filter((id) => !before.includes(id));
+    expect([told.roll, ...told.offcuts].map(({ entry }) => entry.id).sort()).toEqual(fresh.sort());
+    const entries = [told.roll, ...told.offcuts].map(({ entry, version }) => ({
+      entry,
+      lot: 'N9',
+      place: null,
+      baseVersion: version,
+    }));
+    expect((await owner.put('/rack', { entries, removed: [] })).status).toBe(200);
+    const labels = await owner.get(`/rack/labels?${fresh.map((id) => `ids=${id}`).join('&')}`);
+    expect([labels.type, labels.body.slice(0, 5)]).toEqual(['application/pdf', '%PDF-']);
+    expect((await write(job, kept)).body.notices).toEqual([]);
+    const left = (await rack()).map(({ entry }) => entry.id).filter((id) => !before.includes(id));
+    expect(left).toEqual([told.roll.entry.id]); // it has a lot now, so it stands there
+  });
+
+  test('a lot or a place given to a leftover is no use of it: the slip takes it back', async () => {
+    const [id, job] = [await put('roll', 5000, 1400), await newJob()];
+    const kept = await planOff(job, [id]);
+    await write(job, kept);
+    const before = (await rack()).map(({ entry }) => entry.id);
+    const [first = ''] = pullsOff(kept, id);
+    await write(job, cut(kept, first));
+    const [told] = (await owner.get(`/jobs/${job}/cut-pulls`)).body as CutPulls;
+    expect([told?.opened, told?.roll?.entry.id, told?.offcuts.length]).toEqual([false, id, 1]);
+    const entries = (told?.offcuts ?? []).map(({ entry, version }) => ({
+      entry,
+      lot: 'N9',
+      place: 'bin',
+      baseVersion: version,
+    }));
+    expect((await owner.put('/rack', { entries, removed: [] })).status).toBe(200);
+    expect((await write(job, kept)).body.notices).toEqual([]);
+    expect((await rack()).map(({ entry }) => entry.id)).toEqual(before);
+  });
+
+  test('labels are for what is on the own rack only, and for so many at once', async () => {
+    const id = await put('roll', 5000);
+    const other = await signedIn(server, (await server.makeShop()).emails.owner);
+    expect((await owner.get(`/rack/labels?ids=${id}`)).status).toBe(200);
+    expect((await other.get(`/rack/labels?ids=${id}`)).status).toBe(404);
+    expect((await owner.get('/rack/labels')).status).toBe(422);
+    expect((await owner.get(`/rack/labels?${'ids=a&'.repeat(61)}`)).status).toBe(422);
+  });
+
   test('a leftover that has been changed since keeps the rack as it is, and that is said', async () => {
     const [id, job] = [await put('roll', 5000, 1400), await newJob()];
     const kept = await planOff(job, [id]);
@@ -316,4 +373,50 @@ test('the rack is written on what was read; negative lengths, apprentices and ot
   const stranger = await signedIn(server, (await server.makeShop()).emails.owner);
   expect((await stranger.put('/rack', { entries: [], removed: [{ id, baseVersion: 2 }] })).status).toBe(409);
   expect((await entryOf(id))?.entry.length).toBe(3500);
+});
+
+describe('consumables', () => {
+  const blades = { name: 'Carbon blades, fine', unit: 'pieces', onHand: 40, least: 50, place: null };
+  const named = async (name: string, caller = owner) =>
+    ((await caller.get('/consumables')).body as { id: string; name: string; version: number }[]).find(
+      (each) => each.name === name,
+    );
+
+  test('are added, changed on the version they were read at, and removed', async () => {
+    const id = crypto.randomUUID();
+    const first = await owner.put('/consumables', { ...blades, id, version: 0 });
+    expect(first).toMatchObject({ status: 200, body: { ...blades, id, version: 1 } });
+    expect((await owner.put('/consumables', { ...blades, id, version: 0 })).status).toBe(409);
+    expect((await owner.put('/consumables', { ...blades, id, onHand: 12.5, version: 1 })).body).toMatchObject(
+      {
+        onHand: 12.5,
+        version: 2,
+      },
+    );
+    const stale = await owner.put('/consumables', { ...blades, id, onHand: 3, version: 1 });
+    expect([stale.status, stale.body.title]).toEqual([409, 'Changed since']);
+    expect((await owner.call('DELETE', `/consumables/${id}`)).status).toBe(200);
+    expect(await named(blades.name)).toBeUndefined();
+  });
+
+  test.each([{ onHand: -1 }, { name: ' ' }, { unit: 'litres' }, { least: 1e9 }])(
+    '%j can’t be',
+    async (wrong) => {
+      const body = { ...blades, id: crypto.randomUUID(), version: 0, ...wrong };
+      expect((await owner.put('/consumables', body)).status).toBe(422);
+    },
+  );
+
+  test('belong to one shop, and apprentices only read them', async () => {
+    const id = crypto.randomUUID();
+    await owner.put('/consumables', { ...blades, id, version: 0 });
+    const other = await signedIn(server, (await server.makeShop()).emails.owner);
+    expect(await named(blades.name, other)).toBeUndefined();
+    expect((await other.put('/consumables', { ...blades, id, version: 1 })).status).toBe(409);
+    await other.call('DELETE', `/consumables/${id}`);
+    const apprentice = await signedIn(server, shop.emails.apprentice);
+    expect(await named(blades.name, apprentice)).toMatchObject({ version: 1 });
+    expect((await apprentice.put('/consumables', { ...blades, id, version: 1 })).status).toBe(403);
+    expect((await apprentice.call('DELETE', `/consumables/${id}`)).status).toBe(403);
+  });
 });

@@ -1,4 +1,4 @@
-import type { RackEntry, SaveRack } from '@neat-sill/core/contract';
+import type { CutPulls, RackEntry, SaveRack } from '@neat-sill/core/contract';
 import {
   consume,
   pullsJustCut,
@@ -16,7 +16,8 @@ import { cutPulls, films, jobs, stock } from '../../db/schema.ts';
 import { HttpProblem } from '../../http/problem.ts';
 import { openedAs, putPullBack } from './putBack.ts';
 
-export async function readRack(tx: Tx): Promise<RackEntry[]> {
+/** The whole rack, or what stands there of some. */
+export async function readRack(tx: Tx, only: readonly string[] | null = null): Promise<RackEntry[]> {
   const rows = await tx
     .select({
       data: stock.data,
@@ -29,6 +30,7 @@ export async function readRack(tx: Tx): Promise<RackEntry[]> {
     })
     .from(stock)
     .leftJoin(jobs, eq(jobs.id, stock.reservedBy))
+    .where(only ? inArray(stock.id, [...only]) : undefined)
     .orderBy(asc(stock.id));
   return rows.map(({ data, lot, place, version, reservedBy, customer, name }) => ({
     entry: stockSchema.parse(data),
@@ -38,6 +40,32 @@ export async function readRack(tx: Tx): Promise<RackEntry[]> {
     reservedBy,
     reservedFor: reservedBy === null ? null : [customer, name].filter(Boolean).join(', ') || null,
   }));
+}
+
+/** What cutting a job's pulls has done to the rack, in the order in which they were cut. */
+export async function readCutPulls(tx: Tx, jobId: string): Promise<CutPulls> {
+  const rows = await tx
+    .select({ pullId: cutPulls.pullId, keptAt: cutPulls.keptAt, made: cutPulls.made })
+    .from(cutPulls)
+    .where(eq(cutPulls.jobId, jobId))
+    .orderBy(asc(cutPulls.at), asc(cutPulls.pullId));
+  const ids = rows.flatMap(({ made }) => (made ? [made.sourceId, ...made.offcutIds] : []));
+  const rack = new Map(
+    ids.length === 0 ? [] : (await readRack(tx, ids)).map((each) => [each.entry.id, each]),
+  );
+  return rows.flatMap(({ pullId, keptAt, made }) =>
+    made
+      ? [
+          {
+            pullId,
+            keptAt,
+            roll: rack.get(made.sourceId) ?? null,
+            opened: made.before === null,
+            offcuts: made.offcutIds.flatMap((id) => rack.get(id) ?? []),
+          },
+        ]
+      : [],
+  );
 }
 
 /** So many of the latest pulls tell which sizes the shop cuts. */
@@ -210,7 +238,12 @@ async function consumePull(
   for (const offcut of offcuts)
     await tx.insert(stock).values({ shopId, id: offcut.id, data: offcut, lot: row?.lot ?? null });
   const before = row && { data: row.data, lot: row.lot, place: row.place, openedAs: row.openedAs };
-  const made = { sourceId: rackId, before: before ?? null, offcutIds: offcuts.map(({ id }) => id) };
+  const made = {
+    sourceId: rackId,
+    before: before ?? null,
+    offcutIds: offcuts.map(({ id }) => id),
+    offcuts: Object.fromEntries(offcuts.map((offcut) => [offcut.id, offcut])),
+  };
   await tx
     .update(cutPulls)
     .set({ made })

@@ -9,7 +9,8 @@ import { shops } from '../../db/schema.ts';
 import { noteInAudit, readAudit } from '../audit/index.ts';
 import { readUsage } from '../quotas/index.ts';
 import { readShop, writeShop } from './details.ts';
-import { writeRack } from './rack.ts';
+import { readConsumables, removeConsumable, writeConsumable } from './consumables.ts';
+import { readCutPulls, writeRack } from './rack.ts';
 import { forgetOutlines, jobsFrozenWith, readShopBook, writeFilms, writeRuleSet } from './store.ts';
 
 const LARGEST_LOGO = '2mb';
@@ -21,6 +22,11 @@ export function shopRoutes(db: Database, now: () => Date): Router {
     if (!RULES_OF_ROLES[caller.person.role].managesShop)
       throw notAllowed('Only the owner changes what the shop says of itself.');
     return caller.person.shopId;
+  };
+
+  const mustChangeRack = ({ person }: Caller) => {
+    if (!RULES_OF_ROLES[person.role].changesRack)
+      throw notAllowed('Only the owner and installers change the rack.');
   };
 
   signedInRoute(router, operations.shop, ({ caller }) =>
@@ -93,15 +99,41 @@ export function shopRoutes(db: Database, now: () => Date): Router {
     });
   });
 
-  signedInRoute(router, operations.saveRack, async ({ caller, body }) => {
-    if (!RULES_OF_ROLES[caller.person.role].changesRack)
-      throw notAllowed('Only the owner and installers change the rack.');
+  signedInRoute(router, operations.saveRack, ({ caller, body }) => {
+    mustChangeRack(caller);
     const { shopId } = caller.person;
     return db.inShop(shopId, async (tx) => {
       const saved = await writeRack(tx, shopId, body);
       const ids = [...body.entries.map(({ entry }) => entry.id), ...body.removed.map(({ id }) => id)];
       await noteInAudit(tx, { ...noteOf(caller), kind: 'rack-changed', about: ids.join(', ') });
       return { saved };
+    });
+  });
+
+  signedInRoute(router, operations.cutPulls, ({ caller, params }) =>
+    db.inShop(caller.person.shopId, (tx) => readCutPulls(tx, params.id)),
+  );
+
+  signedInRoute(router, operations.consumables, ({ caller }) =>
+    db.inShop(caller.person.shopId, readConsumables),
+  );
+
+  signedInRoute(router, operations.saveConsumable, ({ caller, body }) => {
+    mustChangeRack(caller);
+    const { shopId } = caller.person;
+    return db.inShop(shopId, async (tx) => {
+      const saved = await writeConsumable(tx, shopId, body);
+      await noteInAudit(tx, { ...noteOf(caller), kind: 'rack-changed', about: saved.name });
+      return saved;
+    });
+  });
+
+  signedInRoute(router, operations.removeConsumable, ({ caller, params }) => {
+    mustChangeRack(caller);
+    return db.inShop(caller.person.shopId, async (tx) => {
+      const name = await removeConsumable(tx, params.id);
+      if (name !== null) await noteInAudit(tx, { ...noteOf(caller), kind: 'rack-changed', about: name });
+      return {};
     });
   });
 

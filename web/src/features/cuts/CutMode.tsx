@@ -10,6 +10,8 @@ import { useJob, useUnit } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Length, Size } from '../../ui/Length.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
+import { Note } from '../../ui/Note.tsx';
+import { PullDone } from './PullDone.tsx';
 
 interface CutModeProps {
   readonly kept: KeptPlan;
@@ -48,6 +50,8 @@ export function CutMode({ kept, steps, filmName, onClose }: CutModeProps) {
   const open = steps.findIndex(({ pull }) => !kept.cutPullIds.includes(pull.id));
   const [at, setAt] = useState(Math.max(0, open));
   const step = steps[at];
+  const stepBefore = steps[at - 1];
+  const last = stepBefore && kept.cutPullIds.includes(stepBefore.pull.id) ? stepBefore : null;
   const film = job.jobShopData.films.find(({ id }) => id === step?.source.filmId);
   const isCut = step ? kept.cutPullIds.includes(step.pull.id) : false;
   const tick = () => {
@@ -81,6 +85,12 @@ export function CutMode({ kept, steps, filmName, onClose }: CutModeProps) {
                 <PullDrawing step={step} film={film} unit={unit} cut={isCut} />
               </div>
               <div className="min-w-0 flex-1">
+                {last && (
+                  <Note tone="good" role="status">
+                    Pull {last.pull.id} is cut.
+                    <PullDone pullId={last.pull.id} keptAt={kept.keptAt} />
+                  </Note>
+                )}
                 <dl>
                   <Line name="Roll">
                     {filmName(step.source.filmId)},{' '}
@@ -161,7 +171,10 @@ export function CutMode({ kept, steps, filmName, onClose }: CutModeProps) {
               </div>
             </div>
           ) : (
-            <p className="p-6 text-lg">The rack is shorter by what was cut, and the leftovers are on it.</p>
+            <div className="p-6 text-lg">
+              <p>The rack is shorter by what was cut, and the leftovers are on it.</p>
+              {last && <PullDone pullId={last.pull.id} keptAt={kept.keptAt} />}
+            </div>
           )}
           <footer className="flex gap-3 border-t border-hairline p-3">
             <Button className="min-h-14 flex-1" disabled={at === 0} onClick={() => setAt(at - 1)}>

@@ -7,6 +7,7 @@ import { PullDrawing, type PiecesInHand } from '../../drawing/PullDrawing.tsx';
 import { useAppSelector, useJob, useUnit } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Length, Size } from '../../ui/Length.tsx';
+import { PullDone } from './PullDone.tsx';
 
 function PieceLine({
   item,
@@ -83,12 +84,23 @@ interface PullBlockProps {
   readonly lock: { readonly locked: boolean; readonly onTurn: () => void } | null;
   readonly menuOf: (item: CutPiece) => ReactNode;
   readonly onSpoiled: (pieceId: string) => void;
+  /** When the plan was kept that it is cut by; null while none is. */
+  readonly keptAt: string | null;
 }
 
 const OVER = { may: 'bg-edge-tint', mayNot: 'bg-brick-tint' } as const;
 
 /** One pull: as it hangs off the roll, and beside it what hands do, in their order. */
-export function PullBlock({ step, state, hands: ofAll, over, lock, menuOf, onSpoiled }: PullBlockProps) {
+export function PullBlock({
+  step,
+  state,
+  hands: ofAll,
+  over,
+  lock,
+  menuOf,
+  onSpoiled,
+  keptAt,
+}: PullBlockProps) {
   const unit = useUnit();
   const { jobShopData: book, records } = useJob();
   const film = book.films.find(({ id }) => id === step.source.filmId);
@@ -188,6 +200,7 @@ export function PullBlock({ step, state, hands: ofAll, over, lock, menuOf, onSpo
               </span>,
             )}
         </dl>
+        {state === 'cut' && keptAt !== null && <PullDone pullId={pull.id} keptAt={keptAt} />}
       </div>
     </li>
   );

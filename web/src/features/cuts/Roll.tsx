@@ -99,6 +99,7 @@ export function Roll(props: RollProps) {
                 )
               }
               onSpoiled={onSpoiled}
+              keptAt={kept?.keptAt ?? null}
             />
           );
         })}

@@ -8,6 +8,7 @@ import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/Field.tsx';
 import { FormChoice, FormLength } from '../../ui/FormFields.tsx';
 import { Note } from '../../ui/Note.tsx';
+import { ScanCode } from '../../scan/ScanCode.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 
 export type Entry = SaveRack['entries'][number];
@@ -30,9 +31,9 @@ type EntryForm = z.infer<typeof entryFormSchema>;
 
 const NEW_ROLL = { kind: 'roll', edges: 'both', widthMm: 1524, lengthMm: 30_480 } as const;
 
-function formOf(before: RackEntry | null, films: readonly { id: string }[]): EntryForm {
-  if (!before) return { ...NEW_ROLL, name: '', filmId: films[0]?.id ?? '', lot: '', place: '' };
-  const { entry, lot, place } = before;
+function formOf(before: RackEntry | null, films: readonly { id: string }[], lot: string): EntryForm {
+  if (!before) return { ...NEW_ROLL, name: '', filmId: films[0]?.id ?? '', lot, place: '' };
+  const { entry, place } = before;
   const edges = (Object.keys(EDGES) as Edges[]).find(
     (name) => EDGES[name].join() === entry.factoryEdges.join(),
   );
@@ -43,7 +44,7 @@ function formOf(before: RackEntry | null, films: readonly { id: string }[]): Ent
     edges: edges ?? 'none',
     widthMm: entry.width,
     lengthMm: entry.length,
-    lot: lot ?? '',
+    lot: before.lot ?? '',
     place: place ?? '',
   };
 }
@@ -65,6 +66,7 @@ const entryOf = (form: EntryForm, before: RackEntry | null): Entry => ({
 /** One roll or offcut to be put on the rack, or changed. */
 export function EntrySheet({
   before,
+  lot,
   films,
   unit,
   onClose,
@@ -73,6 +75,8 @@ export function EntrySheet({
   problem,
 }: {
   before: RackEntry | null;
+  /** What the code of a new roll says. */
+  lot: string;
   films: readonly { id: string; name: string }[];
   unit: LengthUnit;
   onClose: () => void;
@@ -84,7 +88,7 @@ export function EntrySheet({
 }) {
   const { register, control, handleSubmit, setValue, formState } = useForm<EntryForm>({
     resolver: zodResolver(entryFormSchema),
-    defaultValues: formOf(before, films),
+    defaultValues: formOf(before, films, lot),
   });
   const wrong = (field: keyof EntryForm) => formState.errors[field]?.message;
   const submit = (event: FormEvent<HTMLFormElement>) => {
@@ -146,7 +150,12 @@ export function EntrySheet({
               }
             />
           ))}
-          <TextField label="Lot" maxLength={60} problem={wrong('lot')} {...register('lot')} />
+          <div className="flex flex-col items-start gap-2">
+            <TextField label="Lot" maxLength={60} problem={wrong('lot')} {...register('lot')} />
+            <ScanCode onCode={(code) => code.kind === 'lot' && setValue('lot', code.lot)}>
+              Read its code
+            </ScanCode>
+          </div>
           <TextField label="Place" maxLength={60} problem={wrong('place')} {...register('place')} />
         </div>
         {problem && (

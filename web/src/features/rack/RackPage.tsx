@@ -3,6 +3,7 @@ import {
   RULES_OF_ROLES,
   linesOfRack,
   readRackLines,
+  type RackCode,
   type RackEntry,
   type ReadRack,
 } from '@neat-sill/core/contract';
@@ -14,11 +15,13 @@ import { RACK_COLUMN_NAMES, describeRackProblem, type RackColumn } from '@neat-s
 import { group } from 'd3';
 import { FileDown, FileUp, Plus } from 'lucide-react';
 import { useState } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
 import { sentenceOf, useSaveRackMutation, useSessionQuery, useShopBookQuery } from '../../api/api.ts';
 import { useMoney } from '../../api/useMoney.ts';
 import { csvOf, download, readTable } from '../../files/tables.ts';
 import { ShopBuys } from '../buying/index.ts';
-import { Button } from '../../ui/Button.tsx';
+import { ScanCode } from '../../scan/ScanCode.tsx';
+import { Button, buttonLook } from '../../ui/Button.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { today } from '../../ui/format.ts';
@@ -31,6 +34,7 @@ import {
   linesOfSheet,
   type ChosenSheet,
 } from '../../ui/SheetImport.tsx';
+import { Consumables } from './Consumables.tsx';
 import { EntrySheet } from './EntrySheet.tsx';
 
 const COLUMN_NAMES = Object.fromEntries(
@@ -56,7 +60,10 @@ export function RackPage() {
   const { data: book, error } = useShopBookQuery();
   const { data: session } = useSessionQuery();
   const [save, { error: refused, isLoading, reset }] = useSaveRackMutation();
-  const [sheet, setSheet] = useState<RackEntry | 'new' | null>(null);
+  const [opened, setOpened] = useState<RackEntry | 'new' | null>(null);
+  const [newLot, setNewLot] = useState('');
+  const [params, setParams] = useSearchParams();
+  const navigate = useNavigate();
   const [removed, setRemoved] = useState<RackEntry | null>(null);
   const [unclear, setUnclear] = useState<ChosenSheet<RackColumn> | null>(null);
   const [bad, setBad] = useState<ReadRack['bad']>([]);
@@ -64,6 +71,21 @@ export function RackPage() {
   const mayChange = session?.person ? RULES_OF_ROLES[session.person.role].changesRack : false;
   const rack = book?.rack ?? [];
   const films = book?.films ?? [];
+  // A label's code leads here with the name of what it is on.
+  const named = params.get('entry');
+  const byName = book && named !== null ? rack.find(({ entry }) => entry.id === named) : undefined;
+  const sheet = byName && mayChange ? byName : opened;
+  const setSheet = (which: RackEntry | 'new' | null) => {
+    setOpened(which);
+    if (named !== null) setParams({}, { replace: true });
+  };
+  const takeCode = (code: RackCode) => {
+    reset();
+    if (code.kind === 'page') return void navigate(code.path);
+    if (code.kind === 'entry') return setParams({ entry: code.id }, { replace: true });
+    setNewLot(code.lot);
+    setSheet('new');
+  };
   const filmName = (id: string) => {
     const film = films.find((each) => each.id === id);
     return film ? `${film.name}${isOffered(film, today()) ? '' : ', discontinued'}` : id;
@@ -93,6 +115,7 @@ export function RackPage() {
   };
   const open = (which: RackEntry | 'new') => {
     reset();
+    setNewLot('');
     setSheet(which);
   };
   const remove = async (each: RackEntry) => {
@@ -114,6 +137,7 @@ export function RackPage() {
               <Button weight="act" onClick={() => open('new')}>
                 <Plus size={17} aria-hidden /> Put on the rack
               </Button>
+              <ScanCode onCode={takeCode}>Read a code</ScanCode>
               <FileButton asks="Sheet of the rack" accept=".csv,.xlsx" onFile={read}>
                 <FileUp size={17} aria-hidden /> From a sheet
               </FileButton>
@@ -132,6 +156,19 @@ export function RackPage() {
       }
     >
       {!book && !error && <p role="status">Looking up the rack</p>}
+      {book && named !== null && !byName && (
+        <Note tone="doubt" role="status">
+          {named} is not on the rack any more: it was used up, or removed.
+        </Note>
+      )}
+      {byName && !mayChange && (
+        <Note tone="good" role="status">
+          {byName.entry.id}: {filmName(byName.entry.filmId)}, {show(byName.entry.width)} ×{' '}
+          {formatRun(byName.entry.length, unit)}
+          {byName.lot && `, lot ${byName.lot}`}
+          {byName.reservedBy && `, for ${byName.reservedFor ?? 'a job'}`}.
+        </Note>
+      )}
       {removed && (
         <Note tone="good" role="status">
           <span className="flex flex-wrap items-center justify-between gap-3">
@@ -228,6 +265,15 @@ export function RackPage() {
                           >
                             Change
                           </Button>
+                          <a
+                            className={buttonLook('plain', 'low')}
+                            href={`/api/rack/labels?ids=${encodeURIComponent(each.entry.id)}`}
+                            target="_blank"
+                            rel="noreferrer"
+                            aria-label={`Label of ${each.entry.id}`}
+                          >
+                            Label
+                          </a>
                           <Button
                             size="low"
                             disabled={each.reservedBy !== null || isLoading}
@@ -246,10 +292,13 @@ export function RackPage() {
           />
         </section>
       ))}
+      {book && <Consumables mayChange={mayChange} />}
       <ShopBuys unit={unit} filmName={filmName} />
       {sheet !== null && (
         <EntrySheet
+          key={sheet === 'new' ? `new ${newLot}` : sheet.entry.id}
           before={sheet === 'new' ? null : sheet}
+          lot={newLot}
           films={films}
           unit={unit}
           saving={isLoading}
