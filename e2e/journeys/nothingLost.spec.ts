@@ -78,7 +78,7 @@ test('two people on one pane: what both changed is shown side by side, the rest 
   await other.getByLabel('Frame').selectOption('steel');
   await other.unroute('**/edits');
   await other.evaluate(() => window.dispatchEvent(new Event('online')));
-  const sheet = other.getByRole('dialog', { name: 'Changed by somebody else meanwhile' });
+  const sheet = other.getByRole('dialog', { name: 'Changed elsewhere meanwhile' });
   await expect(sheet.getByRole('row', { name: 'Width at top 802 mm 801 mm' })).toBeVisible();
   await expect(sheet.getByRole('row')).toHaveCount(2);
   await sheet.getByRole('button', { name: 'Keep mine' }).click();

@@ -81,7 +81,15 @@ export const importJobSchema = z
   .meta({ id: 'ImportJob' });
 
 export const importedJobSchema = z
-  .strictObject({ id: z.uuid(), notes: z.array(z.string()) })
+  .strictObject({
+    id: z.uuid(),
+    notes: z.array(z.string()),
+    /** An open job of the same customer and name that was there before; the newest where there are several. */
+    alike: z
+      .strictObject({ id: z.uuid(), changedAt: z.iso.datetime({ offset: true }) })
+      .nullable()
+      .default(null),
+  })
   .meta({ id: 'ImportedJob' });
 
 export const versionsSchema = z.record(z.string(), z.int());

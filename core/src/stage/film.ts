@@ -2,7 +2,8 @@ import { filmRecords } from '../film/index.ts';
 import type { GoTo, StageRules } from './stage.ts';
 
 export type FilmStep =
-  { readonly code: 'chooseFilm'; readonly paneId: string; readonly panesWithout: number } | GoTo<'allFilmed'>;
+  | { readonly code: 'chooseFilm'; readonly paneId: string; readonly panesWithout: number }
+  | GoTo<'allFilmed' | 'nothingMeasured'>;
 
 /** Each pane has a film that may go on its glass, in its place. */
 export const filmStage: StageRules<'film', FilmStep, never> = {
@@ -21,6 +22,7 @@ export const filmStage: StageRules<'film', FilmStep, never> = {
     }
   },
   next: ({ panes }) => {
+    if (panes.length === 0) return { code: 'goTo', stage: 'survey', because: 'nothingMeasured' };
     const without = panes.filter(({ record }) => record.filmId === null);
     const [first] = without;
     return first

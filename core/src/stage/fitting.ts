@@ -3,7 +3,8 @@ import type { DerivedPane } from '../job/index.ts';
 import type { GoTo, StageRules } from './stage.ts';
 
 export type FittingStageStep =
-  { readonly code: 'fitPane'; readonly paneId: string; readonly panesLeft: number } | GoTo<'allFitted'>;
+  | { readonly code: 'fitPane'; readonly paneId: string; readonly panesLeft: number }
+  | GoTo<'allFitted' | 'nothingMeasured'>;
 
 export type FittingFigure =
   | { readonly code: 'twoPeople'; readonly panes: number }
@@ -23,6 +24,7 @@ export const fittingStage: StageRules<'fitting', FittingStageStep, FittingFigure
     return isBegun(pane) ? 'begun' : 'open';
   },
   next: ({ panes }) => {
+    if (panes.length === 0) return { code: 'goTo', stage: 'survey', because: 'nothingMeasured' };
     const left = panes.filter(isToFit);
     const [first] = left;
     return first

@@ -169,6 +169,12 @@ describe('price and day', () => {
   });
 });
 
+test('without a pane every stage leads to where panes are made, and none says that all is done', () => {
+  const empty = deriveJob({ ...recordsForTest(), pane: {} }, bookForTest);
+  for (const { next } of [filmStage, fittingStage])
+    expect(next(empty)).toEqual({ code: 'goTo', stage: 'survey', because: 'nothingMeasured' });
+});
+
 describe('fitting', () => {
   const job = jobOf(
     {},

@@ -69,6 +69,7 @@ export {
   NEW_ROOM,
   NEW_WALL,
   panesOfWall,
+  wallTitle,
   surveyRecords,
   type Coverage,
   type GlassProbe,
@@ -83,6 +84,7 @@ export type { SurveyRules } from './surveyRules.ts';
 export { doubtsOfPanes } from './doubt/doubtsOfPanes.ts';
 export { NO_WANTS, WANTS, WANT_LEVELS, type Want, type WantLevel, type Wants } from './wants.ts';
 export {
+  likelySillMm,
   copyOfRoom,
   copyOfWall,
   emptyOpening,

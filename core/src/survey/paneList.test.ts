@@ -15,6 +15,7 @@ import {
   paneColumnNames,
   readPaneLines,
   sameAsPane,
+  wallTitle,
   type Pane,
 } from './index.ts';
 import { guessColumns, sheetLines } from '../sheet/index.ts';
@@ -224,5 +225,51 @@ describe('taking off', () => {
       [500, 200, 900, 500],
       [2000, 900, 640, 600],
     ]);
+  });
+});
+
+describe('where a new opening stands', () => {
+  const sills = (...lines: string[]) => {
+    let records: JobRecords = { ...recordsForTest(), pane: {} };
+    const stands: number[] = [];
+    for (const text of lines) {
+      const line = parseOpeningLine(text, 'mm');
+      if (!line.ok) throw new Error(text);
+      const { changes, ids: made } = openingsOfLine(takeOff(records), line.value);
+      records = applied(records, changes);
+      stands.push(records.pane[made[0] ?? '']?.sillMm ?? NaN);
+    }
+    return { stands, records };
+  };
+
+  test('doors on the floor, windows at the sill of the house rules, whatever was before', () => {
+    const { defaultSillMm } = rules.survey;
+    expect(sills('900 x 2100 slider', '800 x 1200 sash', '700 x 2100 french door').stands).toEqual([
+      0,
+      defaultSillMm,
+      0,
+    ]);
+  });
+
+  test('as the last of its like on the wall', () => {
+    const { records } = sills('800 x 1200 sash', '900 x 2100 slider');
+    const [sash = ''] = Object.keys(records.pane);
+    const moved = {
+      ...records,
+      pane: { ...records.pane, [sash]: { ...(records.pane[sash] as Pane), sillMm: 1100 } },
+    };
+    const line = parseOpeningLine('800 x 1200 casement', 'mm');
+    if (!line.ok) throw new Error('casement');
+    const { changes } = openingsOfLine(takeOff(moved), line.value);
+    expect(changes.map(({ after }) => (after as Pane).sillMm)).toEqual([1100]);
+  });
+
+  test('a wall is called with its room where there are several', () => {
+    const records = recordsForTest();
+    const [wall] = Object.values(records.wall);
+    expect(wallTitle(records, wall)).toBe('South-west wall');
+    const more = { room: { ...records.room, r2: { ...NEW_ROOM, name: 'Kitchen', order: 1 } } };
+    expect(wallTitle(more, wall)).toBe('Reading room, South-west wall');
+    expect(wallTitle(more, undefined)).toBe('');
   });
 });

@@ -37,7 +37,7 @@ import {
   type Wall,
 } from './records.ts';
 import { paneSizes, type SizeRules } from './sizes.ts';
-import type { TakeOff } from './takeOff.ts';
+import { likelySillMm, type TakeOff } from './takeOff.ts';
 
 /** What the columns and their values are called in a file; the caller brings the words. */
 export interface PaneWords {
@@ -210,7 +210,7 @@ export function panesOfRows(
         frame: row.frame,
         handle: row.handle,
         gapBeforeMm: rules.defaultGapMm,
-        sillMm: row.sill?.mm ?? rules.defaultSillMm,
+        sillMm: row.sill?.mm ?? likelySillMm(row.opening, [], rules.defaultSillMm),
         twinSet,
         readings: {
           ...NEW_PANE.readings,

@@ -339,6 +339,12 @@ export const surveyRecords = {
   }),
 };
 
+/** A wall as people call it: with its room, where the job has several. */
+export function wallTitle({ room }: Pick<SurveyRecords, 'room'>, wall: Wall | undefined): string {
+  const roomName = wall && Object.keys(room).length > 1 ? room[wall.roomId]?.name : undefined;
+  return [roomName, wall?.name].filter(Boolean).join(', ');
+}
+
 /** What the survey knows of a job. */
 export type SurveyRecords = RecordsOf<typeof surveyRecords>;
 export type SurveyChange = ChangeOf<typeof surveyRecords>;

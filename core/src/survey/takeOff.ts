@@ -2,7 +2,15 @@ import { addRecord, inOrder, patchRecord, withRecord } from '../record/index.ts'
 import { formatBareLength, type LengthUnit } from '../units/index.ts';
 import { equalGridCells } from './grid.ts';
 import type { OpeningLine } from './openingLine.ts';
-import { NO_READINGS, axisOf, readingOf, type Reading, type Readings, type TakenLength } from './pane.ts';
+import {
+  NO_READINGS,
+  axisOf,
+  readingOf,
+  type OpeningKind,
+  type Reading,
+  type Readings,
+  type TakenLength,
+} from './pane.ts';
 import {
   NEW_PANE,
   panesOfWall,
@@ -34,19 +42,34 @@ function nextOrder(records: SurveyRecords): number {
   return 1 + Math.max(-1, ...Object.values(records.pane).map(({ order }) => order));
 }
 
+/** Openings whose frame stands on the floor. */
+const ON_THE_FLOOR: ReadonlySet<OpeningKind> = new Set(['frenchDoor', 'slider', 'sidelight']);
+
+/** How high a new opening of a kind most likely stands: as the last of its like on the wall, doors on the floor otherwise. */
+export function likelySillMm(
+  opening: OpeningKind,
+  onWall: readonly Pick<Pane, 'opening' | 'sillMm'>[],
+  defaultSillMm: number,
+): number {
+  const standsOnFloor = ON_THE_FLOOR.has(opening);
+  const alike = onWall.filter((pane) => ON_THE_FLOOR.has(pane.opening) === standsOnFloor);
+  return alike.at(-1)?.sillMm ?? (standsOnFloor ? 0 : defaultSillMm);
+}
+
 type Likeness = Pick<Pane, 'opening' | 'glass' | 'frame' | 'gapBeforeMm' | 'sillMm'>;
 
 /** What a new opening takes over from the one before it on its wall: what is most likely alike. */
-function likeTheLast({ records, rules, wallId }: TakeOff): Likeness {
+function likeTheLast({ records, rules, wallId }: TakeOff, said: OpeningKind | null): Likeness {
   const panes = panesOfWall(records, wallId);
   const last = panes.at(-1);
+  const opening = said ?? last?.opening ?? NEW_PANE.opening;
   const { defaultGapMm, defaultSillMm } = rules.survey;
   return {
-    opening: last?.opening ?? NEW_PANE.opening,
+    opening,
     glass: last?.glass ?? NEW_PANE.glass,
     frame: last?.frame ?? NEW_PANE.frame,
     gapBeforeMm: last && panes.length > 1 ? last.gapBeforeMm : defaultGapMm,
-    sillMm: last?.sillMm ?? defaultSillMm,
+    sillMm: likelySillMm(opening, panes, defaultSillMm),
   };
 }
 
@@ -60,7 +83,7 @@ export function emptyOpening(takeOff: TakeOff): {
   const id = takeOff.newId();
   const pane: Pane = {
     ...NEW_PANE,
-    ...likeTheLast(takeOff),
+    ...likeTheLast(takeOff, null),
     wallId: takeOff.wallId,
     label,
     order: nextOrder(takeOff.records),
@@ -87,7 +110,7 @@ export function openingsOfLine(
   line: OpeningLine,
 ): { ids: readonly string[]; changes: readonly SurveyChange[] } {
   const { records, rules, wallId, taken, unit, newId } = takeOff;
-  const like = likeTheLast(takeOff);
+  const like = likeTheLast(takeOff, line.opening);
   const { defaultBarMm } = rules.survey;
   const columns = line.grid?.columns ?? 1;
   const rows = line.grid?.rows ?? 1;
@@ -113,7 +136,6 @@ export function openingsOfLine(
       const pane: Pane = {
         ...NEW_PANE,
         ...like,
-        opening: line.opening ?? like.opening,
         glass: line.glass ?? like.glass,
         frame: line.frame ?? like.frame,
         handle: line.handle,

@@ -32,6 +32,17 @@ const pane = (width: number) => ({
 const paneChange = (width: number, baseVersion: number) =>
   ({ kind: 'pane', id: 'p1', baseVersion, after: pane(width) }) as const;
 
+test('a job file read in twice is said to be there already', async () => {
+  const shop = await server.makeShop();
+  const caller = await signedIn(server, shop.emails.owner);
+  const first = (await caller.post('/jobs/import', fileOf(jobFileForTest(records)))).body;
+  expect(first.alike).toBeNull();
+  const again = (await caller.post('/jobs/import', fileOf(jobFileForTest(records)))).body;
+  expect(again.alike).toMatchObject({ id: first.id });
+  for (const { id } of [first, again]) await caller.put(`/jobs/${id}/keeping`, { shelf: 'deleted' });
+  expect((await caller.post('/jobs/import', fileOf(jobFileForTest(records)))).body.alike).toBeNull();
+});
+
 describe('writing a job', () => {
   test('an edit is there afterwards, with the version the next one must be based on', async () => {
     const id = await importJob();

@@ -104,7 +104,7 @@ export async function copyJob(
     fitting: {},
   };
   await insertJob(tx, { id, ...caller }, records);
-  return { id, notes: [] };
+  return { id, notes: [], alike: null };
 }
 
 /** Takes a deleted job out for good: its records and their history, papers, photographs and what it cut. */

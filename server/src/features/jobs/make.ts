@@ -2,12 +2,14 @@ import { randomUUID } from 'node:crypto';
 import type { ImportJob, ImportedJob } from '@neat-sill/core/contract';
 import {
   RECORD_KINDS,
+  headerOf,
   jobFileFormat,
   readJobRecords,
   type JobRecords,
   type ShopData,
 } from '@neat-sill/core/job';
 import { readFormat, type FileProblem } from '@neat-sill/core/units';
+import { and, desc, eq, sql } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
 import { jobRecords, jobs } from '../../db/schema.ts';
 import { HttpProblem } from '../../http/problem.ts';
@@ -61,6 +63,25 @@ function unusable(problems: readonly FileProblem[]): HttpProblem {
   });
 }
 
+/** The open job of the same customer and name that was changed last. */
+async function jobAlike(tx: Tx, records: JobRecords): Promise<ImportedJob['alike']> {
+  const header = headerOf(records);
+  if (!header) return null;
+  const [row] = await tx
+    .select({ id: jobs.id, changedAt: jobs.changedAt })
+    .from(jobs)
+    .where(
+      and(
+        eq(jobs.shelf, 'open'),
+        sql`${jobs.outline}->>'customer' = ${header.customer}`,
+        sql`${jobs.outline}->>'name' = ${header.name}`,
+      ),
+    )
+    .orderBy(desc(jobs.changedAt))
+    .limit(1);
+  return row ? { id: row.id, changedAt: row.changedAt.toISOString() } : null;
+}
+
 /** Makes a job from a job file; what had to be left off is said in the notes. */
 export async function importJob(
   tx: Tx,
@@ -75,10 +96,12 @@ export async function importJob(
   const job = readJobRecords(value, book, place);
   if (!job.ok) throw unusable(job.problem);
   const { records, unknownFilms } = job.value;
+  const alike = await jobAlike(tx, records);
   const id = randomUUID();
   await insertJob(tx, { id, ...caller }, records);
   return {
     id,
+    alike,
     notes: [
       ...warnings.map(({ path, sentence }) => `${path}: ${sentence}`),
       ...unknownFilms.map(

@@ -97,7 +97,7 @@ export function jobRoutes(db: Database, now: () => Date): Router {
       const id = randomUUID();
       const records = { ...EMPTY_RECORDS, job: { [HEADER_ID]: { ...body, ...NEW_HEADER, ruleSetId } } };
       await insertJob(tx, { id, shopId, personId, now: now() }, records);
-      return { id, notes: [] };
+      return { id, notes: [], alike: null };
     });
   });
 

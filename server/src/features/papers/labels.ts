@@ -1,5 +1,6 @@
 import { cutList } from '@neat-sill/core/cuts';
 import { formatBareLength } from '@neat-sill/core/units';
+import { wallTitle } from '@neat-sill/core/survey';
 import { SIDE_NAMES } from '@neat-sill/core/words';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { labelSheets, type LabelText } from './labelSheet.ts';
@@ -31,7 +32,7 @@ export function labels(
           lines: [
             `${show(piece.w)} × ${show(piece.l)}, ${SIDE_NAMES[freeEndIs]} first${edge}`,
             job.films.find(({ id }) => id === source.filmId)?.name ?? source.filmId,
-            [header.customer, wall?.record.name].filter(Boolean).join(', '),
+            [header.customer, wall && wallTitle(input.job.records, wall.record)].filter(Boolean).join(', '),
           ],
           link: `${origin}/jobs/${jobId}/fitting?pane=${encodeURIComponent(piece.paneId)}`,
         };

@@ -14,7 +14,8 @@ export function ShopBuys({ unit, filmName }: { unit: LengthUnit; filmName: (film
           {sentenceOf(error)}
         </Note>
       )}
-      {wanted && <ToBuy wanted={wanted} unit={unit} filmName={filmName} ofManyJobs />}
+      {!wanted && !error && <p role="status">Looking through the kept plans</p>}
+      {wanted && !error && <ToBuy wanted={wanted} unit={unit} filmName={filmName} ofManyJobs />}
     </section>
   );
 }

@@ -6,6 +6,9 @@ import { useJob, useLivePlan } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
 
+/** A bound further off than this is no news of the plan. */
+const WORTH_SAYING = 0.25;
+
 interface BoundProps {
   readonly filmName: string;
   /** How much more film than the least there can be, as a share. */
@@ -23,7 +26,8 @@ export function Bound({ filmName, gap, counts }: BoundProps) {
       : gap < 0.0005
         ? 'no plan can use less film'
         : `${formatShare(gap, 1)} more film than the least`;
-  if (over === null)
+  // What so little is proven of says nothing to anybody: the film is told alone then.
+  if (over === null || over > WORTH_SAYING)
     return film === null ? null : (
       <p>
         {filmName}: <b>{film}.</b>
@@ -39,7 +43,7 @@ export function Bound({ filmName, gap, counts }: BoundProps) {
           within <b>{formatShare(over, 1)}</b> of the best possible
         </>
       )}
-      {film === null ? '.' : `; ${film}.`}
+      .
     </p>
   );
 }

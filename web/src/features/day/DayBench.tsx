@@ -1,5 +1,5 @@
 import { sunUncertaintyOfWall } from '@neat-sill/core/sun';
-import { panesOfWall, type Wall } from '@neat-sill/core/survey';
+import { panesOfWall, wallTitle, type Wall } from '@neat-sill/core/survey';
 import { countOf, formatVolume } from '@neat-sill/core/units';
 import { scaleLinear } from 'd3';
 import { useMemo, useState } from 'react';
@@ -72,7 +72,7 @@ export function DayBench() {
             return (
               <li key={wall.id}>
                 <div className="flex flex-wrap justify-between gap-2">
-                  <b>{wall.name}</b>
+                  <b>{wallTitle(job.records, wall)}</b>
                   <span className="text-dusk">
                     {stretches.length > 0 ? `sun from ${words}` : 'no sun all day'}
                   </span>

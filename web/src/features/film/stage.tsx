@@ -36,11 +36,9 @@ export const filmModule: StageModule = {
           run: () => acts.show(step.paneId),
         };
       case 'goTo':
-        return {
-          name: 'See the cuts',
-          detail: 'every pane has a film',
-          run: () => acts.goTo(step.stage),
-        };
+        return step.because === 'nothingMeasured'
+          ? { name: 'Survey', detail: 'there is no pane yet', run: () => acts.goTo(step.stage) }
+          : { name: 'See the cuts', detail: 'every pane has a film', run: () => acts.goTo(step.stage) };
     }
   },
   figures: () => [],

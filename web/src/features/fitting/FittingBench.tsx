@@ -12,6 +12,7 @@ import {
   type PaneToFit,
 } from '@neat-sill/core/fitting';
 import type { DerivedPane } from '@neat-sill/core/job';
+import { wallTitle } from '@neat-sill/core/survey';
 import { countOf, formatTemperature } from '@neat-sill/core/units';
 import { FAULT_NAMES, STEP_NAMES, stepWords } from '@neat-sill/core/words';
 import { Check, ChevronLeft, ListChecks } from 'lucide-react';
@@ -108,6 +109,9 @@ function PaneList({ onClose }: { onClose: () => void }) {
                 }}
               >
                 <span className="block text-lg font-bold">{pane.label}</span>
+                <span className="block text-xs text-quiet">
+                  {wallTitle(records, records.wall[pane.wallId])}
+                </span>
                 <span className="block text-sm text-quiet">
                   {fitting && fitting.faults.length > 0 ? countOf(fitting.faults.length, 'fault') : state}
                 </span>

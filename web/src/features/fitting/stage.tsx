@@ -37,7 +37,9 @@ export const fittingModule: StageModule = {
               run: () => acts.show(step.paneId),
             };
       case 'goTo':
-        return { name: 'Hand over', detail: 'no pane left to fit', run: () => acts.goTo(step.stage) };
+        return step.because === 'nothingMeasured'
+          ? { name: 'Survey', detail: 'there is no pane yet', run: () => acts.goTo(step.stage) }
+          : { name: 'Hand over', detail: 'no pane left to fit', run: () => acts.goTo(step.stage) };
     }
   },
   figures: ({ job }) =>

@@ -61,8 +61,11 @@ export function ClashSheet({ stale }: { stale: readonly StaleRecord[] }) {
   const choose = (choice: Choice) =>
     dispatch(jobActions.resolved({ stale, choice, newIds: outbox.map(() => crypto.randomUUID()) }));
   return (
-    <Sheet title="Changed by somebody else meanwhile" open onClose={() => undefined}>
-      <p>Nothing is lost. Fields that only one of you changed are both kept; these you both changed:</p>
+    <Sheet title="Changed elsewhere meanwhile" open onClose={() => undefined}>
+      <p>
+        By somebody else, or by you in another window. Nothing is lost: what only one side changed is kept of
+        both; these fields both changed:
+      </p>
       {clashes.map((clash) => (
         <DataTable
           key={`${clash.mine.kind}/${clash.mine.id}`}

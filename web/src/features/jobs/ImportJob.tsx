@@ -5,6 +5,7 @@ import { problemOf, sentenceOf, useImportJobMutation } from '../../api/api.ts';
 import { UnreadableFile } from '../../files/unreadable.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
+import { showMoment } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 import { EMPTY_SITE, SiteForm, headerOfForm } from '../site/index.ts';
@@ -65,6 +66,15 @@ export function ImportJob() {
               data?.notes.map((note) => <li key={note}>{note}</li>)
             )}
           </ul>
+        )}
+        {data?.alike && (
+          <Note tone="doubt" role="status">
+            There is a job of this customer and name already, last changed {showMoment(data.alike.changedAt)}:{' '}
+            <Link className="font-semibold underline" to={`/jobs/${data.alike.id}/survey`}>
+              open that one
+            </Link>
+            . If both are the same, delete one of them in the list of jobs.
+          </Note>
         )}
         <div className="flex justify-end gap-3">
           <Button onClick={close}>Close</Button>

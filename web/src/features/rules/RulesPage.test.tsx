@@ -158,3 +158,30 @@ describe('house rules', () => {
     expect(screen.getByText('Films hung dry').parentElement?.textContent).toMatch(/1 day$/);
   });
 });
+
+describe('what is typed and not saved', () => {
+  const margin = 'Margin at every trimmed side, mm';
+
+  test('is there again after looking something up, with a word that it is not saved', async () => {
+    await onRules();
+    type(margin, '33');
+    cleanup();
+    const server = await onRules();
+    expect(field(margin).value).toBe('33');
+    expect(screen.getByText('Not saved yet')).toBeTruthy();
+    expect((await saved(server)).rules.cutting.marginMm).toBe(33);
+    await waitFor(() => expect(screen.queryByText('Not saved yet')).toBeNull());
+    cleanup();
+    await onRules();
+    expect(field(margin).value).toBe(String(rules.cutting.marginMm));
+  });
+
+  test('a field that holds nothing that can be taken is not passed over', async () => {
+    const server = await onRules();
+    type('A leftover to keep counts, %', '40');
+    type(margin, '');
+    fireEvent.click(saveButton());
+    await waitFor(() => expect(document.activeElement).toBe(field(margin)));
+    expect(server.sent.filter(({ method }) => method === 'PUT')).toEqual([]);
+  });
+});

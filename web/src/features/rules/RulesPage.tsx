@@ -1,12 +1,19 @@
 import { RULES_OF_ROLES, type SavedRuleSet, type StoredRuleSet } from '@neat-sill/core/contract';
 import { sameData } from '@neat-sill/core/record';
-import { RULE_GROUPS, ruleSetSchema, type RuleGroup, type RulePath } from '@neat-sill/core/rules';
+import {
+  RULE_GROUPS,
+  ruleSetSchema,
+  type RuleGroup,
+  type RulePath,
+  type RuleSet,
+} from '@neat-sill/core/rules';
 import { ruleName } from '@neat-sill/core/words';
 import { countOf, listOf } from '@neat-sill/core/units';
-import { Fragment, useState } from 'react';
+import { Fragment, useRef, useState } from 'react';
 import { sentenceOf, useSaveRuleSetMutation, useSessionQuery, useShopBookQuery } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
+import { useRulesDraft } from './drafts.ts';
 import { RuleGrid, type RulesForm } from './RuleFields.tsx';
 
 /** A group is made when it is first opened: a set has over a hundred fields, and a shop has several sets. */
@@ -29,26 +36,31 @@ interface RuleSetFormProps {
 
 function RuleSetForm({ stored, mayChange, onSaved }: RuleSetFormProps) {
   // As it was read: what somebody else saves meanwhile is taken where nothing was typed here, and else found at saving.
-  const [base, setBase] = useState(stored);
-  const [rules, setRules] = useState(stored.rules);
+  const { data: session } = useSessionQuery();
+  const { draft, keep } = useRulesDraft(stored, session?.person?.id ?? '');
+  const { base, rules } = draft;
+  const section = useRef<HTMLElement>(null);
   const [save, { error, isLoading }] = useSaveRuleSetMutation();
   const saveRules = async () => {
+    // What can't be taken stays in its field and is not in the rules: what stood there before would be saved.
+    const wrong = section.current?.querySelector<HTMLElement>('[aria-invalid="true"]');
+    if (wrong) {
+      wrong.focus();
+      return;
+    }
     const saved = await save({ baseVersion: base.version, rules });
     if (!saved.data) return;
-    setBase(saved.data);
+    keep({ base: saved.data, rules: saved.data.rules }, true);
     onSaved(saved.data);
   };
-  const { data: session } = useSessionQuery();
   const unit = session?.person?.unit ?? 'mm';
   const changed = !sameData(rules, base.rules);
-  if (!changed && stored.version > base.version) {
-    setBase(stored);
-    setRules(stored.rules);
-  }
+  if (!changed && stored.version > base.version) keep({ base: stored, rules: stored.rules }, true);
+  const setRules = (next: RuleSet) => keep({ base, rules: next }, sameData(next, base.rules));
   const form = { rules, unit, onChange: mayChange ? setRules : null };
   const [problem] = ruleSetSchema.safeParse(rules).error?.issues ?? [];
   return (
-    <section className="flex flex-col gap-3 border-t border-ink pt-3">
+    <section ref={section} className="flex flex-col gap-3 border-t border-ink pt-3">
       <div>
         <h2 className="text-lg font-bold">{rules.name}</h2>
         <p className="text-sm text-quiet">{rules.reason}</p>
@@ -75,6 +87,7 @@ function RuleSetForm({ stored, mayChange, onSaved }: RuleSetFormProps) {
           >
             Save “{rules.name}”
           </Button>
+          {changed && <span className="text-ochre-text">Not saved yet</span>}
           {changed && <Button onClick={() => setRules(base.rules)}>Discard changes</Button>}
         </div>
       )}
@@ -114,6 +127,7 @@ export function RulesPage() {
           {sentenceOf(error)}
         </Note>
       )}
+      {!book && !error && <p role="status">Looking up the house rules</p>}
       {book?.ruleSets.map((stored) => (
         <Fragment key={stored.rules.id}>
           {saved?.rules.id === stored.rules.id && <Staying {...saved.staying} />}

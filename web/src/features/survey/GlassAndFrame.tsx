@@ -5,6 +5,7 @@ import {
   OPENING_KINDS,
   SIDES,
   gridsOfPanes,
+  likelySillMm,
   type Pane,
   type Side,
 } from '@neat-sill/core/survey';
@@ -132,7 +133,18 @@ export function GlassAndFrame({ panes }: { panes: readonly PaneWithId[] }) {
         mixed="They differ"
         value={common(panes, (pane) => pane.opening)}
         options={OPENING_KINDS.map((kind) => [kind, OPENING_NAMES[kind]])}
-        onChoose={(opening) => set('Opening', { opening })}
+        onChoose={(opening) =>
+          job.edit(
+            `Opening of ${names(panes)}`,
+            panes.map((pane) => {
+              // A door begins at the floor, unless somebody has said where it stands.
+              const { defaultSillMm } = job.rules.survey;
+              const unsaid = pane.sillMm === likelySillMm(pane.opening, [], defaultSillMm);
+              const sillMm = unsaid ? likelySillMm(opening, [], defaultSillMm) : pane.sillMm;
+              return patchRecord(job.records, 'pane', pane.id, { opening, sillMm });
+            }),
+          )
+        }
       />
       <Choice
         label="Glass"

@@ -12,6 +12,7 @@ import { PaneStrip } from './PaneStrip.tsx';
 import { PhoneReading } from './PhoneReading.tsx';
 import { ShapeOfPane } from './ShapeOfPane.tsx';
 import { ReadingFields } from './ReadingFields.tsx';
+import { SeveralPlaces } from './SeveralPlaces.tsx';
 
 /** Survey: the tape in one hand, the other at the keys. */
 export function SurveyBench() {
@@ -62,6 +63,7 @@ export function SurveyBench() {
           <h2 className="text-xl font-bold">{countOf(selected.length, 'pane')} together</h2>
           <ShapeOfPane panes={selected} />
           <GlassAndFrame panes={selected} />
+          <SeveralPlaces panes={selected} />
         </>
       ) : (
         <>
