@@ -1,7 +1,8 @@
 // npm run build -w server -- FOLDER: one file for each process and thread, with the core in it, so that they start
-// within a second. The packages that server/package.json names stay outside; migrations are copied beside.
+// within a second. The packages that server/package.json names stay outside, but for those of which another version lies
+// beside all rooms, where the built server would find it; migrations are copied beside.
 import { build } from 'esbuild';
-import { cpSync, readFileSync } from 'node:fs';
+import { cpSync, existsSync, readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 
 const [folder] = process.argv.slice(2);
@@ -22,7 +23,9 @@ await build({
   platform: 'node',
   format: 'esm',
   target: 'node20',
-  external: Object.keys(dependencies).filter((name) => !name.startsWith('@neat-sill/')),
+  external: Object.keys(dependencies).filter(
+    (name) => !name.startsWith('@neat-sill/') && !existsSync(resolve(here, 'node_modules', name)),
+  ),
   sourcemap: true,
   logLevel: 'warning',
 });

@@ -17,7 +17,12 @@ test('without its database the server answers 503 with what becomes of the work'
     db,
     queue: { send: () => Promise.resolve() },
     suppliers: [],
-    changes: { hear: () => () => undefined, close: () => Promise.resolve() },
+    changes: {
+      hear: () => () => undefined,
+      watch: () => undefined,
+      tellEdit: () => undefined,
+      close: () => Promise.resolve(),
+    },
     now: () => testNow,
     log: pino({ level: 'silent' }),
     secureCookies: true,

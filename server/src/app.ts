@@ -4,8 +4,15 @@ import cookieParser from 'cookie-parser';
 import express, { type ErrorRequestHandler, type Express, type Request } from 'express';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { makeShopCache } from './cache/shopCache.ts';
 import type { Database } from './db/database.ts';
-import { accountRoutes, callerOfSession, identifyCaller, networkOf } from './features/accounts/index.ts';
+import {
+  accountRoutes,
+  callerOfSession,
+  cookieOptions,
+  identifyCaller,
+  networkOf,
+} from './features/accounts/index.ts';
 import { archiveRoutes } from './features/archive/index.ts';
 import { noteRefusal } from './features/audit/index.ts';
 import { buyingRoutes, type SupplierFeed } from './features/buying/index.ts';
@@ -41,6 +48,12 @@ export interface AppParts {
 /** A job of 600 panes is some 0.7 MB; larger files than this are not job files. Before sign-in there is little to say. */
 const LARGEST_BODY = { signedIn: '20mb', nobody: '10kb' };
 
+/** Stands with whoever has written a moment ago: what other servers keep is told of it within that. */
+const WROTE = 'neat_sill_wrote';
+const WROTE_LATELY_MS = 5_000;
+/** Answers that are kept while nothing of them changes. */
+const CACHE_BYTES = 64_000_000;
+
 /** Whether somebody asks from the machine itself, and not through a proxy that stands on it. */
 function isOnThisMachine(req: Request): boolean {
   const from = req.socket.remoteAddress ?? '';
@@ -68,7 +81,7 @@ function refusalNotes(db: Database, now: () => Date, log: Logger): ErrorRequestH
   };
 }
 
-/** Puts the application together without a port, so that tests can call it. It keeps no state between requests. */
+/** Puts the application together without a port, so that tests can call it. It keeps no state between requests but what the database tells it to forget. */
 export function makeApp(parts: AppParts): Express {
   const { db, queue, now, log } = parts;
   const app = express();
@@ -99,26 +112,51 @@ export function makeApp(parts: AppParts): Express {
     res.status(there ? 200 : 503).json({ database: there ? 'there' : 'away' });
   });
   api.get('/openapi.json', (_req, res) => void res.json(openApiDocument()));
+  const cache = makeShopCache(CACHE_BYTES);
+  parts.changes.watch({
+    hears: cache.hears,
+    changed: (shopId, change) => {
+      if (change.kind === 'all') return cache.wrote(shopId);
+      if (change.kind === 'outlines') return cache.changed(shopId, 'jobs');
+      if (change.kind !== 'job') return cache.changed(shopId, change.kind);
+      cache.changed(shopId, 'jobs');
+      cache.changed(shopId, `job ${change.id}`);
+    },
+  });
   const sessionSettings = {
     db,
     now,
+    cache,
     secureCookies: parts.secureCookies,
     demoSignIn: (req: Request) => (isOnThisMachine(req) ? parts.demoSignIn : null),
   };
   const read = (limit: string) => express.json({ limit, type: 'application/json' });
   const [readLarge, readSmall] = [read(LARGEST_BODY.signedIn), read(LARGEST_BODY.nobody)];
   api.use(privateAnswers, cookieParser(), identifyCaller(sessionSettings), refuseForgedWrites);
+  api.use((req, res, next) => {
+    const shopId = res.locals.caller?.person.shopId;
+    res.locals.wroteLately = WROTE in (req.cookies as object);
+    if (shopId !== undefined)
+      res.locals.wrote = () => {
+        const jobId = /^\/jobs\/([^/]+)\//.exec(req.path)?.[1];
+        // Who is signed in follows from nothing that is done to a job.
+        if (jobId === undefined) cache.wrote(shopId);
+        else for (const source of ['jobs', `job ${jobId}`] as const) cache.changed(shopId, source);
+        res.cookie(WROTE, '1', { ...cookieOptions(parts.secureCookies), maxAge: WROTE_LATELY_MS });
+      };
+    next();
+  });
   api.use((req, res, next) => (res.locals.caller ? readLarge : readSmall)(req, res, next));
   api.use(accountRoutes(sessionSettings));
   api.use(
     shopRoutes(db, now),
-    jobRoutes(db, now),
+    jobRoutes(db, cache, parts.changes, now),
     paperRoutes(db, queue, now, parts.publicAddress),
     pictureRoutes(db, now),
     archiveRoutes(db, now),
   );
   api.use(planningRoutes(db, queue, now), buyingRoutes(db, parts.suppliers), placeRoutes());
-  const isSignedIn = async (hash: string) => (await callerOfSession(db, hash, now())) !== null;
+  const isSignedIn = async (hash: string) => (await callerOfSession(sessionSettings, hash, now())) !== null;
   api.use(liveRoutes(parts.changes, isSignedIn));
   api.use((_req, res) => {
     sendProblem(res, 404, { title: 'Not found', detail: 'There is nothing at this address.' });

@@ -3,6 +3,7 @@ import { readEnvironment } from './environment.ts';
 import { removeExpiredSessions } from './features/accounts/index.ts';
 import { backUpNightly } from './features/operating/index.ts';
 import { eraseOldJobs, tellStaleJobs } from './features/jobs/index.ts';
+import { tellLateEdits } from './features/live/index.ts';
 import { makePaper, removeOldPapers } from './features/papers/index.ts';
 import { runPlanning } from './features/plannings/index.ts';
 import { endWithParent } from './lifetime.ts';
@@ -46,7 +47,13 @@ else {
   );
   await boss.schedule('backup', '43 2 * * *');
 }
+/** A transaction may come through a moment after the time that stands in it. */
+const OVERLAP_MS = 3_000;
+let toldUntil = Date.now();
 const looking = setInterval(() => {
+  const since = new Date(toldUntil - OVERLAP_MS);
+  toldUntil = Date.now();
+  tellLateEdits(db, since).catch((error: unknown) => log.warn({ err: error }, 'telling edits again'));
   tellStaleJobs(db, new Date()).catch((error: unknown) => log.warn({ err: error }, 'telling jobs anew'));
   takeUpLost(db, senderOf(boss)).catch((error: unknown) => log.warn({ err: error }, 'looking for lost work'));
 }, LOOK_FOR_LOST_EVERY_MS);

@@ -32,3 +32,62 @@ test('a connection lost in the middle of a transaction fails that one, and the n
   await other.end();
   await drop();
 });
+
+describe('a transaction in few round trips', () => {
+  const [shop, other] = [randomUUID(), randomUUID()];
+  let made: Awaited<ReturnType<typeof makeDatabase>>;
+  let db: ReturnType<typeof openDatabase>;
+  const insert = (name: string, id = shop) => ({
+    name: 'test_insert',
+    text: 'insert into shops (id, name, created_at) values ($1, $2, now())',
+    values: [id, name],
+  });
+  const names = () => ({ name: 'test_names', text: 'select name from shops order by name', values: [] });
+  beforeAll(async () => {
+    made = await makeDatabase();
+    await migrateDatabase(made.url);
+    db = openDatabase(made.url, () => undefined);
+  });
+  afterAll(async () => {
+    await db.close();
+    await made.drop();
+  });
+
+  test('is there once its last statement is through, and only for its own shop', async () => {
+    await db.quickInShop(shop, async (quick) => {
+      expect(await quick.query(names())).toEqual([]);
+      await quick.finishWith(insert('Brindle'));
+    });
+    await db.quickInShop(other, (quick) => quick.finishWith(insert('Rook', other)));
+    expect(await db.read(shop, names())).toEqual([{ name: 'Brindle' }]);
+    expect(await db.read(other, names())).toEqual([{ name: 'Rook' }]);
+    await expect(
+      db.quickInShop(shop, (quick) => quick.finishWith(insert('X', randomUUID()))),
+    ).rejects.toThrow(/row-level security/);
+  });
+
+  test('is not there at all when a statement fails, the last one too, and the connection goes on', async () => {
+    const id = randomUUID();
+    const broken = { name: 'test_broken', text: 'select 1 / $1::int as one', values: [0] };
+    await expect(
+      db.quickInShop(id, async (quick) => {
+        await Promise.all([quick.query(insert('A', id)), quick.query(broken)]);
+      }),
+    ).rejects.toThrow(/division by zero/);
+    await expect(
+      db.quickInShop(id, async (quick) => {
+        await quick.query(insert('A', id));
+        await quick.finishWith(broken);
+      }),
+    ).rejects.toThrow(/division by zero/);
+    await expect(
+      db.quickInShop(id, async (quick) => {
+        await quick.query(insert('A', id));
+        throw new Error('given up');
+      }),
+    ).rejects.toThrow('given up');
+    expect(await db.read(id, names())).toEqual([]);
+    for (let at = 0; at < 12; at += 1)
+      expect(await db.quickInShop(id, (quick) => quick.query(names()))).toEqual([]);
+  });
+});

@@ -1,3 +1,4 @@
+import type { Writable } from 'node:stream';
 import { sql } from 'drizzle-orm';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { Pool, type PoolClient, type QueryResultRow } from 'pg';
@@ -8,6 +9,8 @@ export type Tx = Parameters<Parameters<NodePgDatabase<typeof schema>['transactio
 export interface Database {
   /** Runs work in one transaction that sees and writes the rows of one shop only. */
   readonly inShop: <Value>(shopId: string, work: (tx: Tx) => Promise<Value>) => Promise<Value>;
+  /** As `inShop`, in as few round trips as the work allows: for what people do all day long. */
+  readonly quickInShop: <Value>(shopId: string, work: (quick: QuickTx) => Promise<Value>) => Promise<Value>;
   /** Runs work in one transaction that may look up people and sessions of any shop, and nothing else. */
   readonly forSignIn: <Value>(work: (tx: Tx) => Promise<Value>) => Promise<Value>;
   /** Runs a worker's own keeping of books: what is in hand of any shop, and what has become old. */
@@ -17,6 +20,15 @@ export interface Database {
   readonly isThere: () => Promise<boolean>;
   readonly pool: Pool;
   readonly close: () => Promise<void>;
+}
+
+/** A transaction whose statements are sent without waiting for each other. */
+export interface QuickTx {
+  readonly query: <Row extends QueryResultRow>(query: ReadQuery) => Promise<Row[]>;
+  /** The same transaction as all other work does it, one statement after the other. */
+  readonly tx: () => Tx;
+  /** The last statement with the commit right behind it: it is written once this is through. */
+  readonly finishWith: (query: ReadQuery) => Promise<void>;
 }
 
 export interface ReadQuery {
@@ -46,6 +58,7 @@ export function openDatabase(url: string, onLostConnection: (error: Error) => vo
   pool.on('connect', (client) => client.on('error', onLostConnection));
   pool.on('error', () => undefined);
   const readers = openReaders(url, onLostConnection);
+  const quick = openQuick(url, onLostConnection);
   const db = drizzle(pool, { schema, casing: 'snake_case' });
   return {
     inShop: (shopId, work) =>
@@ -63,6 +76,7 @@ export function openDatabase(url: string, onLostConnection: (error: Error) => vo
         await tx.execute(setting('app.purpose', 'worker'));
         return work(tx);
       }),
+    quickInShop: quick.inShop,
     read: readers.read,
     isThere: () =>
       pool.query('select 1').then(
@@ -71,8 +85,81 @@ export function openDatabase(url: string, onLostConnection: (error: Error) => vo
       ),
     pool,
     close: async () => {
-      await Promise.all([pool.end(), readers.close()]);
+      await Promise.all([pool.end(), quick.close(), readers.close()]);
     },
+  };
+}
+
+const QUICK_ENTER = {
+  name: 'enter_quick',
+  text: `select set_config('app.shop_id', $1, true)`,
+} as const;
+
+/**
+ * Lets what is asked at one go leave in one piece: each piece on its own costs a call of the system, which costs more than
+ * most statements.
+ */
+function holdingBack(client: PoolClient): <Value>(ask: () => Value) => Value {
+  const { stream } = (client as unknown as { readonly connection: { readonly stream: Writable } }).connection;
+  return (ask) => {
+    stream.cork();
+    setImmediate(() => stream.uncork());
+    return ask();
+  };
+}
+
+/** Connections for transactions whose statements do not wait for each other on their way to the database. */
+function openQuick(url: string, onLostConnection: (error: Error) => void) {
+  const pool = new Pool({
+    connectionString: url,
+    max: 10,
+    connectionTimeoutMillis: 20_000,
+    options: '-c role=neat_sill_app',
+    pipeline: true,
+  });
+  pool.on('connect', (client) => client.on('error', onLostConnection));
+  pool.on('error', () => undefined);
+  return {
+    inShop: async <Value>(shopId: string, work: (quick: QuickTx) => Promise<Value>): Promise<Value> => {
+      const client = await pool.connect();
+      let isOver = false;
+      const send = holdingBack(client);
+      try {
+        // What fails here lets all fail that is sent behind it; said is the first.
+        const begun = send(() =>
+          Promise.all([client.query('begin'), client.query({ ...QUICK_ENTER, values: [shopId] })]),
+        );
+        const query = async <Row extends QueryResultRow>({ name, text, values }: ReadQuery) => {
+          const [{ rows }] = await Promise.all([
+            client.query<Row>({ name, text, values: [...values] }),
+            begun,
+          ]);
+          return rows;
+        };
+        const value = await work({
+          query,
+          tx: () => drizzle(client, { schema, casing: 'snake_case' }) as unknown as Tx,
+          finishWith: async (last) => {
+            const [, { command }] = await send(() => Promise.all([query(last), client.query('commit')]));
+            if (command !== 'COMMIT') throw new Error('The transaction was not committed');
+            isOver = true;
+          },
+        });
+        if (!isOver) await client.query('commit');
+        isOver = true;
+        return value;
+      } finally {
+        // A connection that can't even end its transaction is closed, which ends it.
+        const failed = isOver
+          ? false
+          : await client.query('rollback').then(
+              () => false,
+              () => true,
+            );
+        client.release(failed);
+      }
+    },
+    close: () => pool.end(),
   };
 }
 

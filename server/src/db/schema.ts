@@ -264,6 +264,7 @@ export const jobs = pgTable(
   },
   (table) => [
     index().on(table.shopId, table.changedAt),
+    index('jobs_changed_at').on(table.changedAt),
     index().on(table.shopId, table.shelf, table.changedAt),
   ],
 );

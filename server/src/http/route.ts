@@ -23,6 +23,10 @@ export interface Call<Params, Body, Query = undefined> {
 declare module 'express-serve-static-core' {
   interface Locals {
     caller: Caller | null;
+    /** Forgets what was kept of the caller's shop: something of it was written. */
+    wrote?: () => void;
+    /** The caller has written a moment ago, perhaps through another server that has not told of it yet. */
+    wroteLately: boolean;
   }
 }
 
@@ -93,6 +97,8 @@ function handle<P extends z.ZodType, B extends z.ZodType, A extends z.ZodType, Q
       operation.method === 'get' || operation.method === 'delete' ? undefined : req.body,
     );
     const answer = await work({ params, query, body, req, res });
+    // Before it is answered, so that whoever wrote reads what was written.
+    if (operation.method !== 'get') res.locals.wrote?.();
     send(res, operation.status, answer);
   });
 }

@@ -30,7 +30,7 @@ export function accountRoutes(settings: SessionSettings): Router {
 
   const answerFor = async (person: { id: string; shopId: string }, req: Request, res: Response) => {
     const sessionHash = await db.forSignIn((tx) => openSession(settings, tx, person, req, res));
-    return sessionAnswer(await callerOfSession(db, sessionHash, now()), null);
+    return sessionAnswer(await callerOfSession(settings, sessionHash, now()), null);
   };
 
   openRoute(router, operations.session, ({ req, res }) =>

@@ -5,6 +5,7 @@ import { and, count, desc, eq, gt, lt, ne, sql } from 'drizzle-orm';
 import type { CookieOptions, Request, RequestHandler, Response } from 'express';
 import { enterShop, type Database, type Tx } from '../../db/database.ts';
 import { auditLog, knownDevices, links, people, sessions } from '../../db/schema.ts';
+import type { ShopCache } from '../../cache/shopCache.ts';
 import type { Caller } from '../../http/route.ts';
 import { noteInAudit } from '../audit/index.ts';
 import { networkOf } from './brakes.ts';
@@ -19,6 +20,7 @@ const HOUR_MS = 3_600_000;
 export interface SessionSettings {
   readonly db: Database;
   readonly now: () => Date;
+  readonly cache: ShopCache;
   readonly secureCookies: boolean;
   /** How to sign in to the demo shop, where that may be told. */
   readonly demoSignIn: (req: Request) => Session['demoSignIn'];
@@ -147,14 +149,38 @@ interface SessionRow {
   readonly owners_need_code: boolean | null;
 }
 
-/** Who has the session of a hash, by one indexed read; null where there is none, or it has ended. */
-export async function callerOfSession(db: Database, sessionHash: string, now: Date): Promise<Caller | null> {
+async function readSession(db: Database, sessionHash: string): Promise<SessionRow | null> {
   const { rows } = await db.pool.query<SessionRow>({
     name: 'session_of',
     text: 'select * from session_of($1)',
     values: [sessionHash],
   });
-  const [row] = rows;
+  return rows[0] ?? null;
+}
+
+const SESSION_BYTES = 1_000;
+
+/** Who has the session of a hash, by one indexed read or as it was kept; null where there is none, or it has ended. */
+export async function callerOfSession(
+  { db, cache }: Pick<SessionSettings, 'db' | 'cache'>,
+  sessionHash: string,
+  now: Date,
+): Promise<Caller | null> {
+  const key = `session ${sessionHash}`;
+  let row = cache.peek(key) as SessionRow | null | undefined;
+  if (row === undefined) {
+    const first = await readSession(db, sessionHash);
+    // Read once more where it is to be kept: of which shop it is had to be known first.
+    row =
+      first &&
+      (await cache.get({
+        key,
+        shopId: first.shop_id,
+        from: ['sessions', 'people', 'shop'],
+        make: () => readSession(db, sessionHash),
+        bytesOf: () => SESSION_BYTES,
+      }));
+  }
   if (!row || row.expires_at <= now) return null;
   const unusedMs = now.getTime() - row.last_seen_at.getTime();
   if (unusedMs > (row.idle_hours ?? NEW_SHOP_DETAILS.idleHours) * HOUR_MS) return null;
@@ -179,11 +205,11 @@ export async function callerOfSession(db: Database, sessionHash: string, now: Da
 }
 
 /** Finds out who asks from the session cookie. */
-export function identifyCaller({ db, now, secureCookies }: SessionSettings): RequestHandler {
+export function identifyCaller({ db, now, cache, secureCookies }: SessionSettings): RequestHandler {
   const name = cookieNames(secureCookies).session;
   return async (req, res, next) => {
     const token = cookieOf(req, name);
-    res.locals.caller = token === null ? null : await callerOfSession(db, hashOf(token), now());
+    res.locals.caller = token === null ? null : await callerOfSession({ db, cache }, hashOf(token), now());
     next();
   };
 }

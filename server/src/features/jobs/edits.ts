@@ -3,20 +3,20 @@ import {
   mayChange,
   recordKey,
   type EditAnswer,
+  type JobAnswer,
   type SentEdit,
   type StaleRecord,
 } from '@neat-sill/core/contract';
 import { PLAN_ID, type KeptPlan } from '@neat-sill/core/cuts';
-import { danglingRecords, recordKinds, rulesOfKind, type JobRecords } from '@neat-sill/core/job';
+import { danglingRecords, rulesOfKind, type JobRecords } from '@neat-sill/core/job';
 import { sameData } from '@neat-sill/core/record';
 import { describePlanFault } from '@neat-sill/core/words';
-import { and, eq, inArray, sql } from 'drizzle-orm';
-import type { Tx } from '../../db/database.ts';
-import { jobEdits, jobRecords, jobs } from '../../db/schema.ts';
+import type { QuickTx, ReadQuery, Tx } from '../../db/database.ts';
 import { HttpProblem, notAllowed, notFound } from '../../http/problem.ts';
 import type { Caller } from '../../http/route.ts';
-import { rackFollowsPlan } from '../shop/index.ts';
-import { outlineOf } from './outlines.ts';
+import { filmsAndRulesOf, rackFollowsPlan, readStamps, type StampRow } from '../shop/index.ts';
+import { withChanges } from './knownJobs.ts';
+import { filmIdsOf, outlineFrom, type Known } from './outlines.ts';
 import { readJob } from './records.ts';
 
 interface Writing {
@@ -26,54 +26,14 @@ interface Writing {
   readonly now: Date;
 }
 
-async function staleRecords(tx: Tx, { jobId, edit }: Writing): Promise<StaleRecord[]> {
-  const ids = [...new Set(edit.changes.map(({ id }) => id))];
-  const rows = await tx
-    .select()
-    .from(jobRecords)
-    .where(and(eq(jobRecords.jobId, jobId), inArray(jobRecords.id, ids)));
-  const current = new Map(rows.map((row) => [recordKey(row.kind, row.id), row]));
-  return edit.changes.flatMap(({ kind, id, baseVersion }) => {
-    const row = current.get(recordKey(kind, id));
-    return (row?.version ?? 0) === baseVersion
-      ? []
-      : [{ kind, id, version: row?.version ?? 0, theirs: row?.data ?? null }];
+/** What was changed since an edit was made, as it stands now. */
+function staleRecords({ records, versions }: JobAnswer, { changes }: SentEdit): StaleRecord[] {
+  return changes.flatMap(({ kind, id, baseVersion }) => {
+    const version = versions[recordKey(kind, id)] ?? 0;
+    if (version === baseVersion) return [];
+    const ofKind: Readonly<Record<string, unknown>> = records[kind];
+    return [{ kind, id, version, theirs: Object.hasOwn(ofKind, id) ? ofKind[id] : null }];
   });
-}
-
-/**
- * Writes all records of an edit in one statement, the last change of each, and gives the versions they have then. The 5000
- * changes that the contract allows are well within PostgreSQL's 65,535 parameters.
- */
-async function writeChanges(tx: Tx, { jobId, person, edit, now }: Writing): Promise<Record<string, number>> {
-  const rows = new Map(
-    edit.changes.map(({ kind, id, baseVersion, after }) => [
-      recordKey(kind, id),
-      {
-        shopId: person.shopId,
-        jobId,
-        kind,
-        id,
-        version: baseVersion + 1,
-        data: after,
-        changedBy: person.id,
-        changedAt: now,
-      },
-    ]),
-  );
-  await tx
-    .insert(jobRecords)
-    .values([...rows.values()])
-    .onConflictDoUpdate({
-      target: [jobRecords.jobId, jobRecords.kind, jobRecords.id],
-      set: {
-        version: sql`excluded.version`,
-        data: sql`excluded.data`,
-        changedBy: sql`excluded.changed_by`,
-        changedAt: sql`excluded.changed_at`,
-      },
-    });
-  return Object.fromEntries([...rows].map(([key, { version }]) => [key, version]));
 }
 
 function refuseDangling(records: JobRecords): void {
@@ -104,69 +64,140 @@ async function followPlan(tx: Tx, { jobId, person, edit, now }: Writing, before:
   return rackFollowsPlan(tx, { shopId: person.shopId, jobId, now }, before, after);
 }
 
-async function keptPlanBefore(tx: Tx, jobId: string): Promise<KeptPlan | null> {
-  const [row] = await tx
-    .select({ data: jobRecords.data })
-    .from(jobRecords)
-    .where(and(eq(jobRecords.jobId, jobId), eq(jobRecords.kind, 'plan'), eq(jobRecords.id, PLAN_ID)));
-  return row?.data ? recordKinds.plan.schema.parse(row.data) : null;
+/** What an edit has made of its job, and what is answered. */
+interface Written {
+  readonly answer: EditAnswer;
+  /** To be known once the transaction is through; null where nothing was written. */
+  readonly job: JobAnswer | null;
+}
+
+interface JobRow {
+  readonly shelf: string;
+  readonly revision: number;
 }
 
 /**
- * Writes one edit, all of it or nothing, with what follows from it: the rack follows the kept plan, and how far the job is
- * stands with it. Repeating it (the answer got lost) changes nothing and gives the same versions; a record changed since
- * makes the whole edit stale: 409 with what stands now.
+ * Holds the job, and says with it that this edit is told by whoever commits it, not by the transaction (migration 0016).
  */
-export async function writeEdit(tx: Tx, writing: Writing): Promise<EditAnswer> {
+const holdJob = (jobId: string): ReadQuery => ({
+  name: 'edit_hold',
+  text: `select shelf, version as revision, set_config('app.tells_itself', 'yes', true) from jobs where id = $1 for update`,
+  values: [jobId],
+});
+
+const readRepeated = (jobId: string, editId: string): ReadQuery => ({
+  name: 'edit_repeated',
+  text: 'select versions from job_edits where job_id = $1 and edit_id = $2',
+  values: [jobId, editId],
+});
+
+/** Films on panes of a job, and on those that an edit brings. */
+function filmsOf(job: JobAnswer | null, edit: SentEdit): string[] {
+  const brought = edit.changes.flatMap((change) =>
+    change.kind === 'pane' ? (change.after?.filmId ?? []) : [],
+  );
+  return [...new Set([...(job ? filmIdsOf(job.records) : []), ...brought])];
+}
+
+/** The records of an edit, the last change of each, with the versions they have then. */
+function versionsOf({ changes }: SentEdit): Record<string, number> {
+  return Object.fromEntries(
+    changes.map(({ kind, id, baseVersion }) => [recordKey(kind, id), baseVersion + 1]),
+  );
+}
+
+/** All that an edit writes, in one statement: its records, how far the job is, and itself. */
+function writeAll({ jobId, person, edit, now }: Writing, revision: number, outline: unknown): ReadQuery {
+  const rows = new Map(
+    edit.changes.map(({ kind, id, baseVersion, after }) => [
+      recordKey(kind, id),
+      { kind, id, version: baseVersion + 1, data: after },
+    ]),
+  );
+  return {
+    name: 'edit_write',
+    text: `with records as (
+        insert into job_records (shop_id, job_id, kind, id, version, data, changed_by, changed_at)
+        select $1, $2, kind, id, version, data, $3, $4
+        from jsonb_to_recordset($5::jsonb) as sent (kind text, id text, version int, data jsonb)
+        on conflict (job_id, kind, id) do update set version = excluded.version, data = excluded.data,
+          changed_by = excluded.changed_by, changed_at = excluded.changed_at
+      ), job as (
+        update jobs set changed_at = $4, outline = $6, outline_stale = false, version = $7 where id = $2
+      )
+      insert into job_edits (edit_id, shop_id, job_id, person_id, label, changes, versions, at)
+      values ($8, $1, $2, $3, $9, $10, $11, $4)`,
+    values: [
+      person.shopId,
+      jobId,
+      person.id,
+      now,
+      JSON.stringify([...rows.values()]),
+      outline === null ? null : JSON.stringify(outline),
+      revision,
+      edit.editId,
+      edit.label,
+      JSON.stringify(edit.changes),
+      JSON.stringify(versionsOf(edit)),
+    ],
+  };
+}
+
+/** What an edit has made of its job, and what is answered. */
+interface Written {
+  readonly answer: EditAnswer;
+  /** As it is now; null where nothing was written. */
+  readonly job: JobAnswer | null;
+}
+
+/**
+ * Writes one edit and commits it, all of it or nothing, with what follows from it: the rack follows the kept plan, and how
+ * far the job is stands with it. Repeating it (the answer got lost) changes nothing and gives the same versions; a record
+ * changed since makes the whole edit stale: 409 with what stands now. Whoever calls tells the others.
+ */
+export async function writeEdit(quick: QuickTx, known: Known, writing: Writing): Promise<Written> {
   const { jobId, person, edit, now } = writing;
-  const [job] = await tx
-    .select({ shelf: jobs.shelf, revision: jobs.version })
-    .from(jobs)
-    .where(eq(jobs.id, jobId))
-    .for('update');
-  if (!job) throw notFound('The job');
-  if (job.shelf === 'deleted')
+  const { shopId } = person;
+  // Sent together: what is asked for is guessed by the job as it is known, and asked again where that was another.
+  const guessed = known.jobs.last(shopId, jobId);
+  const guessedFilms = filmsOf(guessed, edit);
+  const [[row], [repeated], guessedStamps] = await Promise.all([
+    quick.query<JobRow>(holdJob(jobId)),
+    quick.query<{ versions: Record<string, number> }>(readRepeated(jobId, edit.editId)),
+    quick.query<StampRow>(readStamps(guessedFilms)),
+  ]);
+  if (!row) throw notFound('The job');
+  if (row.shelf === 'deleted')
     throw new HttpProblem(409, {
       title: 'Deleted',
       detail: 'This job has been deleted. Put it back under Jobs, Deleted; then what you did can be saved.',
     });
-  const [before] = await tx
-    .select()
-    .from(jobEdits)
-    .where(and(eq(jobEdits.jobId, jobId), eq(jobEdits.editId, edit.editId)));
-  if (before) return { versions: before.versions, notices: [], revision: job.revision };
-  const planBefore = await keptPlanBefore(tx, jobId);
+  if (repeated)
+    return { answer: { versions: repeated.versions, notices: [], revision: row.revision }, job: null };
+  // The row is held: at this revision the job is as it is known, or it is read.
+  const isKnown = guessed?.revision === row.revision;
+  const before = isKnown ? guessed : await readJob(quick.tx(), jobId);
+  if (!before) throw notFound('The job');
+  const planBefore = before.records.plan[PLAN_ID] ?? null;
   for (const { kind, after } of edit.changes)
     if (!mayChange(person.role, kind, kind === 'plan' ? planBefore : null, after))
       throw notAllowed(
         `The role ${person.role} may not change this part of a job (${rulesOfKind(kind).name}); ask the owner.`,
       );
-  const stale = await staleRecords(tx, writing);
+  const stale = staleRecords(before, edit);
   if (stale.length > 0)
     throw new HttpProblem(409, {
       title: 'Changed since',
       detail: 'Somebody has changed the same thing since you loaded it. Both are kept: compare and choose.',
       stale,
     });
-  const notices = await followPlan(tx, writing, planBefore);
-  const versions = await writeChanges(tx, writing);
-  const written = await readJob(tx, jobId);
-  if (!written) throw notFound('The job');
-  refuseDangling(written.records);
-  const outline = await outlineOf(tx, written.records, now);
-  await tx
-    .update(jobs)
-    .set({ changedAt: now, outline, outlineStale: false, version: job.revision + 1 })
-    .where(eq(jobs.id, jobId));
-  await tx.insert(jobEdits).values({
-    editId: edit.editId,
-    shopId: person.shopId,
-    jobId,
-    personId: person.id,
-    label: edit.label,
-    changes: edit.changes,
-    versions,
-    at: now,
-  });
-  return { versions, notices, revision: job.revision + 1 };
+  const job = withChanges(before, edit.changes);
+  refuseDangling(job.records);
+  const notices = edit.changes.some(({ kind }) => kind === 'plan')
+    ? await followPlan(quick.tx(), writing, planBefore)
+    : [];
+  const stamps = isKnown ? guessedStamps : await quick.query<StampRow>(readStamps(filmsOf(job, edit)));
+  const shop = await filmsAndRulesOf(quick.tx, stamps, { books: known.books, shopId });
+  await quick.finishWith(writeAll(writing, job.revision, outlineFrom(shop, job.records, now)));
+  return { answer: { versions: versionsOf(edit), notices, revision: job.revision }, job };
 }

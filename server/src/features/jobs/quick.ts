@@ -1,5 +1,7 @@
+import { createHash } from 'node:crypto';
 import { JOBS_A_PAGE, type JobListQuery } from '@neat-sill/core/contract';
 import { RECORD_KINDS, type RecordKind } from '@neat-sill/core/job';
+import type { ShopCache } from '../../cache/shopCache.ts';
 import type { Database } from '../../db/database.ts';
 import { tellAnew } from './list.ts';
 
@@ -14,6 +16,23 @@ const ORDERS: Readonly<Record<JobListQuery['order'], string>> = {
 
 /** What a word is found by: signs that stand for others in a pattern stand for themselves here. */
 const containing = (word: string) => `%${word.toLowerCase().replaceAll(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
+
+interface Kept {
+  readonly db: Database;
+  readonly cache: ShopCache;
+  /** What is kept must not be given: whoever asks has written a moment ago. */
+  readonly anew: boolean;
+}
+
+/** Ready to be sent, with a tag that says what it is. */
+interface ReadyText {
+  readonly text: string;
+  readonly etag: string;
+}
+const withTag = (text: string): ReadyText => ({
+  text,
+  etag: `"${createHash('sha1').update(text).digest('base64url')}"`,
+});
 
 interface ListRow {
   readonly id: string;
@@ -45,12 +64,23 @@ function readList(db: Database, shopId: string, asked: JobListQuery): Promise<Li
 }
 
 /** A page of the list of jobs as JSON. Jobs on it that films or house rules have changed under are told anew first. */
-export async function listText(
-  db: Database,
+export function listText(
+  { db, cache, anew }: Kept,
   shopId: string,
   asked: JobListQuery,
   now: Date,
-): Promise<string> {
+): Promise<ReadyText> {
+  return cache.get({
+    key: `list ${shopId} ${now.toISOString().slice(0, 10)} ${JSON.stringify(asked)}`,
+    shopId,
+    anew,
+    from: ['jobs', 'people', 'book'],
+    make: async () => withTag(await makeListText(db, shopId, asked, now)),
+    bytesOf: ({ text }) => text.length,
+  });
+}
+
+async function makeListText(db: Database, shopId: string, asked: JobListQuery, now: Date): Promise<string> {
   let rows = await readList(db, shopId, asked);
   const stale = rows.filter(({ outline_stale }) => outline_stale);
   if (stale.length > 0) {
@@ -82,11 +112,25 @@ interface RecordRow {
 }
 
 /** A job with all its records and their versions as JSON, and its revision; null where there is none. */
-export async function jobText(
-  db: Database,
-  shopId: string,
-  jobId: string,
-): Promise<{ readonly text: string; readonly revision: number } | null> {
+export function jobText({ db, cache, anew }: Kept, shopId: string, jobId: string): Promise<JobText | null> {
+  return cache.get({
+    key: jobKey(shopId, jobId),
+    shopId,
+    anew,
+    from: [`job ${jobId}`],
+    make: () => readJobText(db, shopId, jobId),
+    bytesOf: (job) => job?.text.length ?? 0,
+  });
+}
+
+const jobKey = (shopId: string, jobId: string) => `job ${shopId} ${jobId}`;
+
+interface JobText {
+  readonly text: string;
+  readonly revision: number;
+}
+
+async function readJobText(db: Database, shopId: string, jobId: string): Promise<JobText | null> {
   const rows = await db.read<RecordRow>(shopId, {
     name: 'job',
     text: `select j.version as revision, r.kind, r.id, r.version, r.data::text as data
@@ -110,7 +154,13 @@ export async function jobText(
 }
 
 /** The revision of a job, for whoever has it already; null where there is none. */
-export async function jobRevision(db: Database, shopId: string, jobId: string): Promise<number | null> {
+export async function jobRevision(
+  { db, cache, anew }: Kept,
+  shopId: string,
+  jobId: string,
+): Promise<number | null> {
+  const kept = cache.peek(jobKey(shopId, jobId)) as JobText | null | undefined;
+  if (kept && !anew) return kept.revision;
   const [row] = await db.read<{ revision: number }>(shopId, {
     name: 'revision',
     text: 'select version as revision from jobs where id = $1',

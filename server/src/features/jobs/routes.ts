@@ -9,20 +9,27 @@ import {
   writeJobFile,
 } from '@neat-sill/core/job';
 import { asc, isNull } from 'drizzle-orm';
-import { Router } from 'express';
+import { Router, type Response } from 'express';
 import { z } from 'zod';
+import type { ShopCache } from '../../cache/shopCache.ts';
 import type { Database } from '../../db/database.ts';
 import { people } from '../../db/schema.ts';
 import { HttpProblem, notAllowed, notFound } from '../../http/problem.ts';
 import { NotModified, ReadyJson, callerOf, signedInRoute, type Caller } from '../../http/route.ts';
+import type { LiveChanges } from '../live/index.ts';
 import { noteInAudit } from '../audit/index.ts';
-import { readShopBook } from '../shop/index.ts';
+import { makeKnownBooks, readShopBook } from '../shop/index.ts';
 import { writeEdit } from './edits.ts';
+import { makeKnownJobs } from './knownJobs.ts';
 import { importJob, insertJob } from './make.ts';
 import { readJob, readLastSite } from './records.ts';
 import { copyJob, eraseJob, keepJob } from './keeping.ts';
 import { readSummary, readToday } from './list.ts';
 import { jobRevision, jobText, listText } from './quick.ts';
+
+/** Some 200 MB at the most. */
+const KNOWN_RECORDS = 100_000;
+const KNOWN_FILMS = 2_000;
 
 /** What was read under this tag is as it was. */
 const tagOf = (jobId: string, revision: number) => `"${jobId}.${revision}"`;
@@ -32,14 +39,20 @@ function mustMakeJobs({ person }: Caller): void {
     throw notAllowed(`The role ${person.role} may not make jobs; ask the owner or an installer.`);
 }
 
-export function jobRoutes(db: Database, now: () => Date): Router {
+export function jobRoutes(
+  db: Database,
+  cache: ShopCache,
+  changes: Pick<LiveChanges, 'tellEdit'>,
+  now: () => Date,
+): Router {
+  const keptFor = (res: Response) => ({ db, cache, anew: res.locals.wroteLately });
+  const known = { jobs: makeKnownJobs(KNOWN_RECORDS), books: makeKnownBooks(KNOWN_FILMS) };
   const router = Router();
 
-  signedInRoute(
-    router,
-    operations.jobs,
-    async ({ caller, query }) => new ReadyJson(await listText(db, caller.person.shopId, query, now())),
-  );
+  signedInRoute(router, operations.jobs, async ({ caller, query, res }) => {
+    const { text, etag } = await listText(keptFor(res), caller.person.shopId, query, now());
+    return new ReadyJson(text, etag);
+  });
 
   signedInRoute(router, operations.today, ({ caller, query }) =>
     db.inShop(caller.person.shopId, (tx) => readToday(tx, query.day, now())),
@@ -109,23 +122,29 @@ export function jobRoutes(db: Database, now: () => Date): Router {
     );
   });
 
-  signedInRoute(router, operations.job, async ({ caller, params, req }) => {
+  signedInRoute(router, operations.job, async ({ caller, params, req, res }) => {
     const { shopId } = caller.person;
+    const kept = keptFor(res);
     const seen = req.get('if-none-match');
     if (seen !== undefined) {
-      const revision = await jobRevision(db, shopId, params.id);
+      const revision = await jobRevision(kept, shopId, params.id);
       if (revision !== null && seen === tagOf(params.id, revision)) return new NotModified(seen);
     }
-    const job = await jobText(db, shopId, params.id);
+    const job = await jobText(kept, shopId, params.id);
     if (!job) throw notFound('The job');
     return new ReadyJson(job.text, tagOf(params.id, job.revision));
   });
 
-  signedInRoute(router, operations.editJob, ({ caller, params, body }) =>
-    db.inShop(caller.person.shopId, (tx) =>
-      writeEdit(tx, { jobId: params.id, person: caller.person, edit: body, now: now() }),
-    ),
-  );
+  signedInRoute(router, operations.editJob, async ({ caller: { person }, params, body }) => {
+    const { answer, job } = await db.quickInShop(person.shopId, (quick) =>
+      writeEdit(quick, known, { jobId: params.id, person, edit: body, now: now() }),
+    );
+    if (job) {
+      known.jobs.keep(person.shopId, job);
+      changes.tellEdit({ shopId: person.shopId, jobId: params.id, revision: job.revision });
+    }
+    return answer;
+  });
 
   router.get('/jobs/:id/file', async (req, res) => {
     const caller = callerOf(res);

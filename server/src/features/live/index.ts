@@ -1,2 +1,2 @@
-export { listenToChanges, type LiveChanges } from './listen.ts';
+export { listenToChanges, tellLateEdits, type LiveChanges } from './listen.ts';
 export { liveRoutes } from './routes.ts';

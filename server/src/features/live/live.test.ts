@@ -3,7 +3,8 @@ import { recordsForTest, jobFileForTest } from '@neat-sill/core/testing';
 import { sql } from 'drizzle-orm';
 import { Client } from 'pg';
 import { ApiCaller, signedIn } from '../../testing/caller.ts';
-import { startTestServer, type TestServer, type TestShop } from '../../testing/server.ts';
+import { tellLateEdits } from './index.ts';
+import { startTestServer, testNow, type TestServer, type TestShop } from '../../testing/server.ts';
 
 let server: TestServer;
 let shop: TestShop;
@@ -75,12 +76,29 @@ test('nobody hears without a session', async () => {
   expect((await new ApiCaller(server).get('/events')).status).toBe(401);
 });
 
+test('an edit that was not told, since its server ended, is told by a worker', async () => {
+  const file = JSON.stringify(jobFileForTest(recordsForTest()));
+  const id = (await owner.post('/jobs/import', { file, customer: '', site: null })).body.id as string;
+  const page = await hear(owner);
+  const before = new Date(testNow.getTime() - 1000);
+  await server.db.inShop(shop.id, (tx) =>
+    tx.execute(
+      sql`with quiet as (select set_config('app.tells_itself', 'yes', true) as said) update jobs set version = 41, changed_at = ${testNow.toISOString()}::timestamptz from quiet where id = ${id} and said = 'yes'`,
+    ),
+  );
+  await tellLateEdits(server.db, testNow); // nothing since
+  await tellLateEdits(server.db, before);
+  await until(() => page.heard.some((change) => change.kind === 'job' && change.revision === 41));
+  expect(page.heard.filter((change) => change.kind === 'job' && change.id === id)).toHaveLength(1);
+  page.close();
+});
+
 test('after its connection was lost a server listens again and says that something may have been missed', async () => {
   const page = await hear(owner);
   const client = new Client({ connectionString: server.databaseUrl });
   await client.connect();
   await client.query(
-    `select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and query = 'listen neat_sill'`,
+    `select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and application_name = 'neat_sill_listener'`,
   );
   await client.end();
   await until(() => page.heard.some(({ kind }) => kind === 'all'));

@@ -2,4 +2,12 @@ export { insertEmptyShop, type NewShop } from './newShop.ts';
 export { readShop } from './details.ts';
 export { shopRoutes } from './routes.ts';
 export { rackFollowsPlan, readRack } from './rack.ts';
-export { readFilmsAndRules, readShopBook } from './store.ts';
+export {
+  filmsAndRulesOf,
+  makeKnownBooks,
+  readFilmsAndRules,
+  readShopBook,
+  readStamps,
+  type KnownBooks,
+  type StampRow,
+} from './store.ts';

@@ -1,27 +1,72 @@
 import { filmSchema, type Film } from '@neat-sill/core/film';
 import { storedRuleSetSchema, type ShopBookAnswer, type StoredRuleSet } from '@neat-sill/core/contract';
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
-import type { Tx } from '../../db/database.ts';
+import { LRUCache } from 'lru-cache';
+import type { ReadQuery, Tx } from '../../db/database.ts';
 import { films, jobRecords, jobs, ruleSets } from '../../db/schema.ts';
 import { readCutBefore, readRack } from './rack.ts';
 
 /** Reads what the shop brings to every job; rows are parsed on their way out of the database. */
 export async function readShopBook(tx: Tx): Promise<ShopBookAnswer> {
   const filmRows = await tx.select().from(films).orderBy(asc(films.place));
-  const ruleRows = await tx.select().from(ruleSets).orderBy(asc(ruleSets.place));
   return {
     films: filmRows.map(({ data }) => filmSchema.parse(data)),
     rack: await readRack(tx),
     cutBefore: await readCutBefore(tx),
-    ruleSets: ruleRows.map(({ version, data }) => storedRuleSetSchema.parse({ version, rules: data })),
+    ruleSets: await readRuleSets(tx),
   };
 }
 
+/** Films and house rules of shops, parsed, by their versions: a version never changes. */
+export type KnownBooks = LRUCache<string, Film | StoredRuleSet['rules']>;
+
+export const makeKnownBooks = (most: number): KnownBooks => new LRUCache({ max: most });
+
+/** Which versions of films and house rules stand, in their order. */
+export interface StampRow {
+  readonly kind: 'film' | 'rules';
+  readonly id: string;
+  readonly version: number;
+}
+
+/** Asks for the stamps of some films and all house rules. */
+export const readStamps = (filmIds: readonly string[]): ReadQuery => ({
+  name: 'stamps',
+  text: `select 'film' as kind, id, coalesce((data->>'version')::int, 1) as version, place from films where id = any($1)
+    union all select 'rules', id, version, place from rule_sets order by kind, place`,
+  values: [filmIds],
+});
+
+type FilmsAndRules = { readonly films: Film[]; readonly ruleSets: StoredRuleSet['rules'][] };
+
+/** The films and house rules that stand under stamps: as they are known; the rest is read, and known from then on. */
+export async function filmsAndRulesOf(
+  tx: () => Tx,
+  stamps: readonly StampRow[],
+  { books, shopId }: { readonly books: KnownBooks; readonly shopId: string },
+): Promise<FilmsAndRules> {
+  const keyOf = ({ kind, id, version }: StampRow) => `${shopId} ${kind} ${version} ${id}`;
+  const missing = stamps.filter((stamp) => !books.has(keyOf(stamp)));
+  if (missing.length > 0) {
+    const idsOf = (kind: StampRow['kind']) =>
+      missing.flatMap((stamp) => (stamp.kind === kind ? stamp.id : []));
+    const read = await readFilmsAndRules(tx(), idsOf('film'));
+    for (const film of read.films) books.set(keyOf({ ...film, kind: 'film' }), film);
+    for (const { version, rules } of await readRuleSets(tx()))
+      books.set(keyOf({ kind: 'rules', id: rules.id, version }), rules);
+  }
+  const known = (kind: StampRow['kind']) =>
+    stamps.flatMap((stamp) => (stamp.kind === kind ? (books.get(keyOf(stamp)) ?? []) : []));
+  return { films: known('film') as Film[], ruleSets: known('rules') as StoredRuleSet['rules'][] };
+}
+
+async function readRuleSets(tx: Tx): Promise<StoredRuleSet[]> {
+  const rows = await tx.select().from(ruleSets).orderBy(asc(ruleSets.place));
+  return rows.map(({ version, data }) => storedRuleSetSchema.parse({ version, rules: data }));
+}
+
 /** The films of some ids and all house rules: what the records of a job are read by. */
-export async function readFilmsAndRules(
-  tx: Tx,
-  filmIds: readonly string[],
-): Promise<{ films: Film[]; ruleSets: StoredRuleSet['rules'][] }> {
+export async function readFilmsAndRules(tx: Tx, filmIds: readonly string[]): Promise<FilmsAndRules> {
   const filmRows =
     filmIds.length === 0
       ? []
@@ -30,10 +75,9 @@ export async function readFilmsAndRules(
           .from(films)
           .where(inArray(films.id, [...filmIds]))
           .orderBy(asc(films.place));
-  const ruleRows = await tx.select().from(ruleSets).orderBy(asc(ruleSets.place));
   return {
     films: filmRows.map(({ data }) => filmSchema.parse(data)),
-    ruleSets: ruleRows.map(({ version, data }) => storedRuleSetSchema.parse({ version, rules: data }).rules),
+    ruleSets: (await readRuleSets(tx)).map(({ rules }) => rules),
   };
 }
 
