@@ -5,6 +5,7 @@ import { DEMO_SIGN_IN } from './demo/people.ts';
 import { readEnvironment } from './environment.ts';
 import { standInFeeds } from './features/buying/index.ts';
 import { listenToChanges } from './features/live/index.ts';
+import { makeListener } from './http/listener.ts';
 import { endWithParent } from './lifetime.ts';
 import { makeLog } from './log.ts';
 import { openQueue, senderOf } from './queue/queue.ts';
@@ -35,13 +36,14 @@ const app = makeApp({
   webFolder: environment.WEB_FOLDER ?? null,
 });
 
-const server = app.listen(environment.PORT, environment.HOST, (error) => {
-  if (error) {
-    process.stderr.write(
-      `The server can't listen on ${environment.HOST}:${environment.PORT}: ${error.message}\n`,
-    );
-    process.exit(CAN_NOT_LISTEN);
-  }
+const server = makeListener(app);
+server.once('error', (error) => {
+  process.stderr.write(
+    `The server can't listen on ${environment.HOST}:${environment.PORT}: ${error.message}\n`,
+  );
+  process.exit(CAN_NOT_LISTEN);
+});
+server.listen(environment.PORT, environment.HOST, () => {
   const address = server.address();
   const port = typeof address === 'object' && address ? address.port : environment.PORT;
   process.stdout.write(`Neat Sill is at http://${environment.HOST}:${port}\n`);

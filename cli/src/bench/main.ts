@@ -3,9 +3,10 @@ import { benchApi } from './api.ts';
 import { benchCuts } from './cuts.ts';
 import { FAMILIES, type Family } from './families.ts';
 import { benchFilm } from './film.ts';
+import { benchScale } from './scale.ts';
 import { benchSurvey } from './survey.ts';
 
-const USAGE = `npm run bench [-- cuts|film|survey|api …] [--seconds 10] [--jobs 8] [--family house] [--short]
+const USAGE = `npm run bench [-- cuts|film|survey|api|scale …] [--seconds 10] [--jobs 8] [--family house] [--short]
 
 Figures with their sizes; nothing here passes or fails. --short leaves out what takes half an hour.
 `;
@@ -34,6 +35,7 @@ const BENCHES: Readonly<Record<string, () => void | Promise<void>>> = {
       long: !values.short,
     }),
   api: () => benchApi(Number(values.seconds)),
+  scale: benchScale,
   film: benchFilm,
   survey: benchSurvey,
 };

@@ -14,6 +14,8 @@ export interface BenchStack {
   readonly call: (method: string, path: string, body?: unknown) => Promise<unknown>;
   /** Memory of the server now, MB. */
   readonly memoryMb: () => number;
+  /** Runs SQL on its database as the owner, and gives what it prints. */
+  readonly psql: (sql: string) => string;
   readonly stop: () => Promise<void>;
 }
 
@@ -45,13 +47,14 @@ export async function startStack(): Promise<BenchStack> {
   const data = resolve(ROOT, '.data/bench');
   const cluster = new URL(bash('scripts/postgres.sh', 'start', data, 'durable'));
   const name = `bench_${randomUUID().replaceAll('-', '')}`;
-  const psql = (sql: string) =>
+  const psqlOn = (database: string, sql: string) =>
     bash(
       '-c',
-      '"$(ls -d /usr/lib/postgresql/*/bin | sort -V | tail -n1)/psql" -XqAtc "$0" "$1"',
+      '"$(ls -d /usr/lib/postgresql/*/bin | sort -V | tail -n1)/psql" -v ON_ERROR_STOP=1 -XqAtc "$0" "$1"',
       sql,
-      cluster.href,
+      database,
     );
+  const psql = (sql: string) => psqlOn(cluster.href, sql);
   psql(`create database ${name}`);
   const url = new URL(cluster);
   url.pathname = name;
@@ -86,6 +89,7 @@ export async function startStack(): Promise<BenchStack> {
     },
     memoryMb: () =>
       Math.round(Number(bash('-c', `awk '/VmRSS/ {print $2}' /proc/${child.pid}/status`)) / 1024),
+    psql: (sql) => psqlOn(url.href, sql),
     stop: async () => {
       const gone = new Promise((done) => child.once('exit', done));
       child.kill('SIGTERM');
