@@ -3,10 +3,11 @@ import { benchApi } from './api.ts';
 import { benchCuts } from './cuts.ts';
 import { FAMILIES, type Family } from './families.ts';
 import { benchFilm } from './film.ts';
+import { benchFuzz } from './fuzz.ts';
 import { benchScale } from './scale.ts';
 import { benchSurvey } from './survey.ts';
 
-const USAGE = `npm run bench [-- cuts|film|survey|api|scale …] [--seconds 10] [--jobs 8] [--family house] [--short]
+const USAGE = `npm run bench [-- cuts|film|survey|api|scale|fuzz …] [--seconds 10] [--jobs 8] [--inputs 5000] [--family house] [--short]
 
 Figures with their sizes; nothing here passes or fails. --short leaves out what takes half an hour.
 `;
@@ -16,6 +17,7 @@ const { values, positionals } = parseArgs({
   options: {
     seconds: { type: 'string', default: '10' },
     jobs: { type: 'string', default: '8' },
+    inputs: { type: 'string', default: '5000' },
     family: { type: 'string', multiple: true, default: [] },
     short: { type: 'boolean', default: false },
     help: { type: 'boolean', default: false },
@@ -36,6 +38,7 @@ const BENCHES: Readonly<Record<string, () => void | Promise<void>>> = {
     }),
   api: () => benchApi(Number(values.seconds)),
   scale: benchScale,
+  fuzz: () => benchFuzz(Number(values.inputs)),
   film: benchFilm,
   survey: benchSurvey,
 };

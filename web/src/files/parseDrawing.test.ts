@@ -36,6 +36,20 @@ test('a drawing without closed outlines, and what is none, is refused by name', 
   expect(() => parseDrawing('text.dxf', 'hello')).toThrow(/“text.dxf” (can’t be read|has no closed)/);
 });
 
+test('a drawing that is cut off or broken in the middle is refused, not read for ever', () => {
+  const whole = drawing([square('GLASS', 0), square('GLASS', 20)]);
+  expect(() => parseDrawing('half.dxf', whole.slice(0, whole.length / 2))).toThrow(
+    /“half.dxf” .*(cut off|group code)/,
+  );
+  expect(() => parseDrawing('shifted.dxf', whole.replace('\n8\n', '\n'))).toThrow(
+    /line \d+ should be a group code/,
+  );
+  const endless = whole.replace('\n90\n4\n', '\n90\n123456789012\n');
+  expect(() => parseDrawing('endless.dxf', endless)).toThrow(/123456789012 corners/);
+  const broken = drawing(['0\nLWPOLYLINE\n8\nGLASS\n90\n4\n10\n20\n170\n1']);
+  expect(() => parseDrawing('broken.dxf', broken)).toThrow(/broken off/);
+});
+
 test('thousands of outlines are read, tens of thousands refused', () => {
   const many = (count: number) => drawing(Array.from({ length: count }, (_, at) => square('GLASS', at * 20)));
   expect(parseDrawing('a.dxf', many(5000)).layers.get('GLASS')).toHaveLength(5000);
