@@ -21,3 +21,4 @@ export {
   type DataOf,
   type RecordsOf,
 } from './records.ts';
+export { readStored } from './stored.ts';

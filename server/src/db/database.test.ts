@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { Client } from 'pg';
 import { makeDatabase } from '../testing/server.ts';
 import { openDatabase } from './database.ts';
+import { openQueue, senderOf } from '../queue/queue.ts';
 import { migrateDatabase } from './migrate.ts';
 
 test('a connection lost in the middle of a transaction fails that one, and the next has another', async () => {
@@ -90,4 +91,45 @@ describe('a transaction in few round trips', () => {
     for (let at = 0; at < 12; at += 1)
       expect(await db.quickInShop(id, (quick) => quick.query(names()))).toEqual([]);
   });
+});
+
+test('servers work as a role of their own that can’t become the owner', async () => {
+  const { url, drop } = await makeDatabase();
+  await migrateDatabase(url);
+  const owner = new Client({ connectionString: url });
+  await owner.connect();
+  const role = `server_${randomUUID().slice(0, 8)}`;
+  await owner.query(`create role ${role} login password 'putty' in role neat_sill_app`);
+  const shop = randomUUID();
+  await owner.query(`insert into shops (id, name, created_at) values ($1, 'Brindle', now())`, [shop]);
+  const its = new URL(url);
+  its.username = role;
+  its.password = 'putty';
+  const db = openDatabase(its.href, () => undefined);
+  const names = () => sql`select name from shops`;
+  const ofShop = await db.inShop(shop, async (tx) => (await tx.execute(names())).rows);
+  expect(ofShop).toEqual([{ name: 'Brindle' }]);
+  const afterReset = await db.inShop(randomUUID(), async (tx) => {
+    await tx.execute(sql`reset role`);
+    return (await tx.execute(names())).rows;
+  });
+  expect(afterReset).toEqual([]);
+  await expect(
+    db.inShop(shop, (tx) => tx.execute(sql`alter table shops disable row level security`)),
+  ).rejects.toThrow();
+  const boss = await openQueue(its.href, () => undefined);
+  const done = new Promise((resolve) => {
+    void boss.work('paper', { pollingIntervalSeconds: 0.5 }, (works) =>
+      Promise.resolve(resolve(works[0]?.data)),
+    );
+  });
+  await senderOf(boss).send('paper', { shopId: shop, paperId: shop, origin: 'o' });
+  expect(await done).toMatchObject({ paperId: shop });
+  await boss.stop({ graceful: false });
+  await db.close();
+  await owner.end();
+  await drop();
+  const again = new Client({ connectionString: process.env.DATABASE_URL });
+  await again.connect();
+  await again.query(`drop role ${role}`).finally(() => again.end());
 });

@@ -1,3 +1,4 @@
+import { readStored } from '@neat-sill/core/record';
 import {
   JOBS_A_PAGE,
   jobListQuerySchema,
@@ -71,10 +72,10 @@ type Name = keyof typeof operations;
 type Answer<Of extends Name> = z.output<(typeof operations)[Of]['answer']>;
 type Body<Of extends Name> = z.output<(typeof operations)[Of]['body']>;
 
-/** Reads an answer by the contract; one that is not as agreed is an error, never a guess. */
+/** Reads an answer by the contract, of a server that may be newer; one that is not as agreed is an error, never a guess. */
 function answerTo<Of extends Name>(name: Of) {
   return {
-    transformResponse: (raw: unknown): Answer<Of> => operations[name].answer.parse(raw) as Answer<Of>,
+    transformResponse: (raw: unknown): Answer<Of> => readStored(operations[name].answer, raw) as Answer<Of>,
   };
 }
 /** Operations that send nothing, a body, the id of what they ask for, or a body to one thing of a job. */

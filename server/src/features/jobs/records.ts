@@ -1,6 +1,13 @@
-import { withRecord } from '@neat-sill/core/record';
+import { readStored, withRecord } from '@neat-sill/core/record';
 import { recordKey, type JobAnswer } from '@neat-sill/core/contract';
-import { EMPTY_RECORDS, HEADER_ID, rulesOfKind, type JobHeader, type JobRecords } from '@neat-sill/core/job';
+import {
+  EMPTY_RECORDS,
+  HEADER_ID,
+  RECORD_KINDS,
+  rulesOfKind,
+  type JobHeader,
+  type JobRecords,
+} from '@neat-sill/core/job';
 import { and, desc, eq, isNotNull } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
 import { jobRecords, jobs } from '../../db/schema.ts';
@@ -17,7 +24,7 @@ export async function readLastSite(tx: Tx): Promise<JobHeader['site'] | null> {
     .where(and(eq(jobs.shelf, 'open'), isNotNull(jobRecords.data)))
     .orderBy(desc(jobs.createdAt))
     .limit(1);
-  return row ? (rulesOfKind('job').schema.parse(row.data) as JobHeader).site : null;
+  return row ? (readStored(rulesOfKind('job').schema, row.data) as JobHeader).site : null;
 }
 
 /** Reads all records of a job, parsed, with the version of each (also of those taken away); null without such a job. */
@@ -29,8 +36,9 @@ export async function readJob(tx: Tx, jobId: string): Promise<JobAnswer | null> 
   const versions: Record<string, number> = {};
   for (const { kind, id, version, data } of rows) {
     versions[recordKey(kind, id)] = version;
-    if (data === null) continue;
-    records = withRecord(records, { kind, id, after: rulesOfKind(kind).schema.parse(data) });
+    // A kind that only a newer version knows stays as it is, for that one.
+    if (data === null || !RECORD_KINDS.includes(kind)) continue;
+    records = withRecord(records, { kind, id, after: readStored(rulesOfKind(kind).schema, data) });
   }
   return { id: jobId, records, versions, revision: job.revision };
 }

@@ -1,3 +1,4 @@
+import { readStored } from '@neat-sill/core/record';
 import { NEW_SHOP_DETAILS, saveShopSchema, shopDetailsSchema, type Shop } from '@neat-sill/core/contract';
 import { and, eq, isNotNull } from 'drizzle-orm';
 import type { z } from 'zod';
@@ -18,7 +19,7 @@ export async function readShop(tx: Tx, shopId: string): Promise<Shop> {
   if (!shop) throw notFound('The shop');
   return {
     ...shop,
-    details: shop.details === null ? NEW_SHOP_DETAILS : shopDetailsSchema.parse(shop.details),
+    details: shop.details === null ? NEW_SHOP_DETAILS : readStored(shopDetailsSchema, shop.details),
   };
 }
 

@@ -1,5 +1,5 @@
 import { consumedBack, stockSchema, type PullOfRoll } from '@neat-sill/core/cuts';
-import { sameData } from '@neat-sill/core/record';
+import { readStored, sameData } from '@neat-sill/core/record';
 import { listOf } from '@neat-sill/core/units';
 import { and, eq, inArray } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
@@ -51,7 +51,7 @@ export async function putPullBack(
     return `Pull ${pullId} is not cut any more, but of its leftovers ${listOf(used)} was used or changed since: mend the rack by hand.`;
   if (offcutIds.length > 0) await tx.delete(stock).where(inArray(stock.id, [...offcutIds]));
   const [row] = await tx.select().from(stock).where(eq(stock.id, sourceId)).for('update');
-  const parsed = (data: unknown) => (data === undefined ? null : stockSchema.parse(data));
+  const parsed = (data: unknown) => (data === undefined ? null : readStored(stockSchema, data));
   const state = { onRack: parsed(row?.data), before: parsed(before?.data), id: sourceId };
   const data = consumedBack(source, state, pull);
   // A new roll off which nothing is cut is not opened: unless somebody gave it a lot or a place, it is still to be bought.

@@ -1,3 +1,4 @@
+import { readStored } from '@neat-sill/core/record';
 import type { CutPulls, RackEntry, SaveRack } from '@neat-sill/core/contract';
 import {
   consume,
@@ -33,7 +34,7 @@ export async function readRack(tx: Tx, only: readonly string[] | null = null): P
     .where(only ? inArray(stock.id, [...only]) : undefined)
     .orderBy(asc(stock.id));
   return rows.map(({ data, lot, place, version, reservedBy, customer, name }) => ({
-    entry: stockSchema.parse(data),
+    entry: readStored(stockSchema, data),
     lot,
     place,
     version,
@@ -222,7 +223,7 @@ async function consumePull(
     return `${source.id} is not on the rack any more; count what is there and mend the rack.`;
   const nextName = await namesFor(tx, source.filmId);
   const rackId = row?.id ?? nextName();
-  const onRack: StockForPlan | null = row ? stockSchema.parse(row.data) : null;
+  const onRack: StockForPlan | null = row ? readStored(stockSchema, row.data) : null;
   const consumed = consume(source, onRack, pull, { source: rackId, offcut: nextName });
   if ('code' in consumed)
     return `${rackId} has ${Math.round(consumed.lengthMm)} mm left, the pull took ${Math.round(consumed.pullMm)}; measure it and mend the rack.`;

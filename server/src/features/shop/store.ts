@@ -1,3 +1,4 @@
+import { readStored } from '@neat-sill/core/record';
 import { filmSchema, type Film } from '@neat-sill/core/film';
 import { storedRuleSetSchema, type ShopBookAnswer, type StoredRuleSet } from '@neat-sill/core/contract';
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
@@ -10,7 +11,7 @@ import { readCutBefore, readRack } from './rack.ts';
 export async function readShopBook(tx: Tx): Promise<ShopBookAnswer> {
   const filmRows = await tx.select().from(films).orderBy(asc(films.place));
   return {
-    films: filmRows.map(({ data }) => filmSchema.parse(data)),
+    films: filmRows.map(({ data }) => readStored(filmSchema, data)),
     rack: await readRack(tx),
     cutBefore: await readCutBefore(tx),
     ruleSets: await readRuleSets(tx),
@@ -62,7 +63,7 @@ export async function filmsAndRulesOf(
 
 async function readRuleSets(tx: Tx): Promise<StoredRuleSet[]> {
   const rows = await tx.select().from(ruleSets).orderBy(asc(ruleSets.place));
-  return rows.map(({ version, data }) => storedRuleSetSchema.parse({ version, rules: data }));
+  return rows.map(({ version, data }) => readStored(storedRuleSetSchema, { version, rules: data }));
 }
 
 /** The films of some ids and all house rules: what the records of a job are read by. */
@@ -76,7 +77,7 @@ export async function readFilmsAndRules(tx: Tx, filmIds: readonly string[]): Pro
           .where(inArray(films.id, [...filmIds]))
           .orderBy(asc(films.place));
   return {
-    films: filmRows.map(({ data }) => filmSchema.parse(data)),
+    films: filmRows.map(({ data }) => readStored(filmSchema, data)),
     ruleSets: (await readRuleSets(tx)).map(({ rules }) => rules),
   };
 }
@@ -92,7 +93,7 @@ export async function writeFilms(tx: Tx, shopId: string, sent: readonly Film[]):
     .select({ id: films.id, place: films.place, data: films.data })
     .from(films)
     .for('update');
-  const stands = new Map(rows.map(({ id, data }) => [id, filmSchema.parse(data)]));
+  const stands = new Map(rows.map(({ id, data }) => [id, readStored(filmSchema, data)]));
   const stale = sent.filter((film) => film.version !== (stands.get(film.id)?.version ?? 0) + 1);
   if (stale.length > 0) return stale.map(({ name }) => name);
   let place = Math.max(0, ...rows.map((row) => row.place));
