@@ -320,6 +320,21 @@ test('what has to be bought stands by supplier, for the job and for the shop', a
   await page.goto('/rack');
   const list = page.getByRole('region', { name: 'To buy' });
   await expect(list).toContainText('for Garden side');
+  expect(await list.getByRole('link', { name: 'as a mail' }).first().getAttribute('href')).toMatch(
+    /^mailto:/,
+  );
+  await list.getByRole('button', { name: 'Ordered' }).first().click();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByLabel('Rolls').fill('1');
+  await sheet.getByRole('button', { name: 'Save the order' }).click();
+  await expect(list).toContainText(/ordered \d+ \w+ \d{4}/);
+  const onOrder = page.getByRole('region', { name: 'On order' });
+  await onOrder.getByRole('button', { name: 'It has arrived' }).click();
+  const name = await sheet.getByLabel('Write on it').inputValue();
+  await sheet.getByLabel(/^Lot of/).fill('N77');
+  await sheet.getByRole('button', { name: 'Put 1 roll on the rack' }).click();
+  await expect(onOrder).toBeHidden();
+  await expect(page.getByRole('row').filter({ hasText: name })).toContainText('lot N77');
 });
 
 test('a pane kept on a roll that has left the rack is named, and may come off any roll again', async ({

@@ -155,7 +155,7 @@ export function makeApp(parts: AppParts): Express {
     pictureRoutes(db, now),
     archiveRoutes(db, now),
   );
-  api.use(planningRoutes(db, queue, now), buyingRoutes(db, parts.suppliers), placeRoutes());
+  api.use(planningRoutes(db, queue, now), buyingRoutes(db, parts.suppliers, now), placeRoutes());
   const isSignedIn = async (hash: string) => (await callerOfSession(sessionSettings, hash, now())) !== null;
   api.use(liveRoutes(parts.changes, isSignedIn));
   api.use((_req, res) => {

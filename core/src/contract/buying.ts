@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { saveRackSchema } from './rack.ts';
 
 const lengthMm = z.number().positive();
 const soldBy = z.enum(['roll', 'metre']);
@@ -50,4 +51,33 @@ export const supplierAnswersSchema = z
   })
   .meta({ id: 'SupplierAnswers' });
 
+/** Film that was ordered; it is on its way until it has arrived. */
+export const filmOrderSchema = z
+  .strictObject({
+    id: z.uuid(),
+    filmId: z.string().min(1).max(60),
+    widthMm: lengthMm.max(5_000),
+    rollMm: lengthMm.max(200_000),
+    /** Rolls; metres where it is cut by the metre. */
+    quantity: z.number().positive('Order more than none').max(10_000),
+    supplier: z.string().trim().min(1, 'Name the supplier').max(80),
+    orderedOn: z.iso.date(),
+    arrivedOn: z.iso.date().nullable(),
+    version: z.int().min(0),
+  })
+  .meta({ id: 'FilmOrder' });
+
+export const filmOrdersSchema = z.array(filmOrderSchema).meta({ id: 'FilmOrders' });
+
+/** An order has arrived: its rolls go on the rack, each with its lot, all of it or nothing. */
+export const filmArrivalSchema = z
+  .strictObject({
+    baseVersion: z.int().min(1),
+    arrivedOn: z.iso.date(),
+    entries: saveRackSchema.shape.entries.min(1, 'Put at least one roll on the rack').max(100),
+  })
+  .meta({ id: 'FilmArrival' });
+
+export type FilmOrder = z.infer<typeof filmOrderSchema>;
+export type FilmArrival = z.infer<typeof filmArrivalSchema>;
 export type SupplierAnswers = z.infer<typeof supplierAnswersSchema>;

@@ -107,3 +107,4 @@ export {
 export { CONSUMABLE_UNITS, consumableSchema, isLow, type Consumable } from './consumables.ts';
 export { pathOfEntry, readRackCode, type RackCode } from './rackCode.ts';
 export type { CutPulls } from './rack.ts';
+export type { FilmArrival, FilmOrder } from './buying.ts';

@@ -19,7 +19,14 @@ import {
   sentEditSchema,
 } from './jobs.ts';
 import { auditPageSchema } from './audit.ts';
-import { askSuppliersSchema, filmWantedSchema, supplierAnswersSchema } from './buying.ts';
+import {
+  askSuppliersSchema,
+  filmArrivalSchema,
+  filmOrderSchema,
+  filmOrdersSchema,
+  filmWantedSchema,
+  supplierAnswersSchema,
+} from './buying.ts';
 import { lastPlanningSchema, newPlanningSchema, planningSchema } from './plannings.ts';
 import { doneSchema } from './people.ts';
 import { townSchema, townsSchema } from './places.ts';
@@ -34,6 +41,8 @@ import {
   shopBookSchema,
   savedRuleSetSchema,
 } from './shop.ts';
+
+const byOrderId = z.object({ id: z.uuid('This is not the id of an order') });
 
 export const operations = {
   ...accountOperations,
@@ -170,6 +179,46 @@ export const operations = {
     access: 'signedIn',
     status: 200,
     params: z.object({ id: z.uuid('This is not the id of a consumable') }),
+    body: nothing,
+    answer: doneSchema,
+  }),
+  filmOrders: operation({
+    method: 'get',
+    path: '/film-orders',
+    summary: 'Film on order, and what has arrived in the last 60 days',
+    access: 'signedIn',
+    status: 200,
+    params: noParams,
+    body: nothing,
+    answer: filmOrdersSchema,
+  }),
+  saveFilmOrder: operation({
+    method: 'put',
+    path: '/film-orders',
+    summary: 'Write an order on the version it was read at (0: new); 409 when somebody has changed it since',
+    access: 'signedIn',
+    status: 200,
+    params: noParams,
+    body: filmOrderSchema,
+    answer: filmOrderSchema,
+  }),
+  filmArrived: operation({
+    method: 'post',
+    path: '/film-orders/:id/arrival',
+    summary: 'An order has arrived: puts its rolls on the rack with their lots, all of it or nothing',
+    access: 'signedIn',
+    status: 200,
+    params: byOrderId,
+    body: filmArrivalSchema,
+    answer: filmOrderSchema,
+  }),
+  removeFilmOrder: operation({
+    method: 'delete',
+    path: '/film-orders/:id',
+    summary: 'Take an order off the list, which was cancelled',
+    access: 'signedIn',
+    status: 200,
+    params: byOrderId,
     body: nothing,
     answer: doneSchema,
   }),

@@ -172,6 +172,24 @@ export const stock = pgTable(
   (table) => [primaryKey({ columns: [table.shopId, table.id] })],
 );
 
+/** Film that was ordered, until some time after it has arrived. */
+export const filmOrders = pgTable(
+  'film_orders',
+  {
+    id: uuid().primaryKey(),
+    shopId: shopId(),
+    filmId: text().notNull(),
+    widthMm: doublePrecision().notNull(),
+    rollMm: doublePrecision().notNull(),
+    quantity: doublePrecision().notNull(),
+    supplier: text().notNull(),
+    orderedOn: date({ mode: 'string' }).notNull(),
+    arrivedOn: date({ mode: 'string' }),
+    version: integer().notNull().default(1),
+  },
+  (table) => [index().on(table.shopId)],
+);
+
 /** What is used up beside film. */
 export const consumables = pgTable(
   'consumables',

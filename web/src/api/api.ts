@@ -283,6 +283,22 @@ export const api = createApi({
       ...askedById('cutPulls'),
       providesTags: ['ShopBook'],
     }),
+    filmOrders: build.query<Answer<'filmOrders'>, void>({
+      ...asked('filmOrders'),
+      providesTags: ['ShopBook'],
+    }),
+    saveFilmOrder: build.mutation<Answer<'saveFilmOrder'>, Body<'saveFilmOrder'>>({
+      ...sent('saveFilmOrder'),
+      invalidatesTags: ['ShopBook'],
+    }),
+    filmArrived: build.mutation<Answer<'filmArrived'>, ToId<'filmArrived'>>({
+      ...sentToId('filmArrived'),
+      invalidatesTags: ['ShopBook'],
+    }),
+    removeFilmOrder: build.mutation<Answer<'removeFilmOrder'>, string>({
+      ...askedById('removeFilmOrder'),
+      invalidatesTags: ['ShopBook'],
+    }),
     consumables: build.query<Answer<'consumables'>, void>({
       ...asked('consumables'),
       providesTags: ['ShopBook'],
@@ -418,6 +434,10 @@ export const {
   useSaveRackMutation,
   useCutPullsQuery,
   useConsumablesQuery,
+  useFilmOrdersQuery,
+  useSaveFilmOrderMutation,
+  useFilmArrivedMutation,
+  useRemoveFilmOrderMutation,
   useSaveConsumableMutation,
   useRemoveConsumableMutation,
   useSaveRuleSetMutation,

@@ -129,6 +129,21 @@ export const ARCHIVE_TABLES: readonly Table[] = [
       version: number,
     }),
   },
+  {
+    name: 'film_orders',
+    order: 'id',
+    row: z.strictObject({
+      id,
+      film_id: text,
+      width_mm: z.number(),
+      roll_mm: z.number(),
+      quantity: z.number(),
+      supplier: text,
+      ordered_on: day,
+      arrived_on: day.nullable(),
+      version: number,
+    }),
+  },
   { name: 'job_records', order: 'job_id, kind, id', row: recordSchema },
   {
     name: 'job_edits',

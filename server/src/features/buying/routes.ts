@@ -1,20 +1,32 @@
 import { PLAN_ID } from '@neat-sill/core/cuts';
 import { filmWantedBy, type FilmAsked } from '@neat-sill/core/buying';
-import { operations } from '@neat-sill/core/contract';
+import { RULES_OF_ROLES, operations } from '@neat-sill/core/contract';
+import { readStored } from '@neat-sill/core/record';
 import { HEADER_ID, recordKinds } from '@neat-sill/core/job';
 import { and, eq, inArray, isNotNull } from 'drizzle-orm';
 import { Router } from 'express';
 import type { Database, Tx } from '../../db/database.ts';
-import { films, jobRecords } from '../../db/schema.ts';
+import { films, jobRecords, jobs } from '../../db/schema.ts';
 import { filmSchema } from '@neat-sill/core/film';
-import { signedInRoute } from '../../http/route.ts';
+import { notAllowed } from '../../http/problem.ts';
+import { signedInRoute, type Caller } from '../../http/route.ts';
+import { noteInAudit } from '../audit/index.ts';
+import { orderArrived, readOrders, removeOrder, writeOrder } from './orders.ts';
 import type { SupplierFeed } from './suppliers.ts';
 
 async function wantedByShop(tx: Tx) {
   const plans = await tx
     .select({ jobId: jobRecords.jobId, data: jobRecords.data })
     .from(jobRecords)
-    .where(and(eq(jobRecords.kind, 'plan'), eq(jobRecords.id, PLAN_ID), isNotNull(jobRecords.data)));
+    .innerJoin(jobs, eq(jobs.id, jobRecords.jobId))
+    .where(
+      and(
+        eq(jobs.shelf, 'open'),
+        eq(jobRecords.kind, 'plan'),
+        eq(jobRecords.id, PLAN_ID),
+        isNotNull(jobRecords.data),
+      ),
+    );
   if (plans.length === 0) return [];
   const headers = await tx
     .select({ jobId: jobRecords.jobId, data: jobRecords.data })
@@ -29,9 +41,11 @@ async function wantedByShop(tx: Tx) {
         ),
       ),
     );
-  const names = new Map(headers.map(({ jobId, data }) => [jobId, recordKinds.job.schema.parse(data).name]));
+  const names = new Map(
+    headers.map(({ jobId, data }) => [jobId, readStored(recordKinds.job.schema, data).name]),
+  );
   return plans.flatMap(({ jobId, data }) => {
-    const { plan, cutPullIds } = recordKinds.plan.schema.parse(data);
+    const { plan, cutPullIds } = readStored(recordKinds.plan.schema, data);
     return filmWantedBy({ jobId, jobName: names.get(jobId) ?? '' }, plan, cutPullIds);
   });
 }
@@ -50,7 +64,7 @@ async function filmsAsked(tx: Tx, ids: readonly string[]): Promise<FilmAsked[]> 
   }));
 }
 
-export function buyingRoutes(db: Database, feeds: readonly SupplierFeed[]): Router {
+export function buyingRoutes(db: Database, feeds: readonly SupplierFeed[], now: () => Date): Router {
   const router = Router();
 
   signedInRoute(router, operations.filmWanted, ({ caller }) =>
@@ -72,6 +86,46 @@ export function buyingRoutes(db: Database, feeds: readonly SupplierFeed[]): Rout
       }),
     );
     return { suppliers };
+  });
+
+  const mustBuy = ({ person }: Caller) => {
+    if (!RULES_OF_ROLES[person.role].changesRack)
+      throw notAllowed('Only the owner and installers order film.');
+  };
+  const noteOf = ({ person }: Caller, about: string) => ({
+    shopId: person.shopId,
+    at: now(),
+    personId: person.id,
+    kind: 'rack-changed' as const,
+    about,
+  });
+
+  signedInRoute(router, operations.filmOrders, ({ caller }) =>
+    db.inShop(caller.person.shopId, (tx) => readOrders(tx, now())),
+  );
+
+  signedInRoute(router, operations.saveFilmOrder, ({ caller, body }) => {
+    mustBuy(caller);
+    const { shopId } = caller.person;
+    return db.inShop(shopId, (tx) => writeOrder(tx, shopId, body));
+  });
+
+  signedInRoute(router, operations.filmArrived, ({ caller, params, body }) => {
+    mustBuy(caller);
+    const { shopId } = caller.person;
+    return db.inShop(shopId, async (tx) => {
+      const order = await orderArrived(tx, shopId, params.id, body);
+      await noteInAudit(tx, noteOf(caller, body.entries.map(({ entry }) => entry.id).join(', ')));
+      return order;
+    });
+  });
+
+  signedInRoute(router, operations.removeFilmOrder, ({ caller, params }) => {
+    mustBuy(caller);
+    return db.inShop(caller.person.shopId, async (tx) => {
+      await removeOrder(tx, params.id);
+      return {};
+    });
   });
 
   return router;

@@ -49,6 +49,7 @@ const KINDS: Readonly<Record<string, InnerChange['kind']>> = {
   films: 'book',
   stock: 'book',
   consumables: 'book',
+  film_orders: 'book',
   rule_sets: 'book',
   shops: 'shop',
   people: 'people',

@@ -28,6 +28,7 @@ export const TABLES_OF_A_SHOP = [
   'jobs',
   'stock',
   'consumables',
+  'film_orders',
   'films',
   'rule_sets',
   'known_devices',

@@ -1,7 +1,7 @@
 export { insertEmptyShop, type NewShop } from './newShop.ts';
 export { readShop } from './details.ts';
 export { shopRoutes } from './routes.ts';
-export { rackFollowsPlan, readRack } from './rack.ts';
+export { rackFollowsPlan, readRack, writeRack } from './rack.ts';
 export {
   filmsAndRulesOf,
   makeKnownBooks,

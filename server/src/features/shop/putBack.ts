@@ -60,7 +60,7 @@ export async function putPullBack(
   else if (row)
     await tx
       .update(stock)
-      .set({ data, version: row.version + 1 })
+      .set({ data, version: row.version + 1, ...(before ? { openedAs: before.openedAs } : {}) })
       .where(eq(stock.id, sourceId));
   else {
     const opened = source.kind === 'new' ? openedAs(jobId, keptAt, source.id) : null;

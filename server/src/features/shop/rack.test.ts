@@ -1,4 +1,4 @@
-import { shopDataFor, type CutPulls } from '@neat-sill/core/contract';
+import { shopDataFor, type CutPulls, type FilmOrder } from '@neat-sill/core/contract';
 import { PLAN_ID, planCuts, type KeptPlan } from '@neat-sill/core/cuts';
 import { deriveJob } from '@neat-sill/core/job';
 import { jobFileForTest, readingsForTest, recordsForTest } from '@neat-sill/core/testing';
@@ -373,6 +373,98 @@ test('the rack is written on what was read; negative lengths, apprentices and ot
   const stranger = await signedIn(server, (await server.makeShop()).emails.owner);
   expect((await stranger.put('/rack', { entries: [], removed: [{ id, baseVersion: 2 }] })).status).toBe(409);
   expect((await entryOf(id))?.entry.length).toBe(3500);
+});
+
+describe('film on order', () => {
+  const order = () => ({
+    id: crypto.randomUUID(),
+    filmId: 'gannet-silver-20',
+    widthMm: 1524,
+    rollMm: 30_480,
+    quantity: 2,
+    supplier: 'Harbour Film',
+    orderedOn: '2026-05-01',
+    arrivedOn: null,
+    version: 0,
+  });
+  const roll = (id: string) => ({
+    entry: {
+      id,
+      filmId: 'gannet-silver-20',
+      kind: 'roll',
+      width: 1524,
+      length: 30_480,
+      factoryEdges: ['left', 'right'],
+    },
+    lot: 'N9',
+    place: 'bay 4',
+    baseVersion: 0,
+  });
+  const orderOf = async (id: string, caller = owner) =>
+    ((await caller.get('/film-orders')).body as FilmOrder[]).find((each) => each.id === id);
+
+  test('goes on the rack when it has arrived, once, all of it or nothing', async () => {
+    const sent = order();
+    expect((await owner.put('/film-orders', sent)).body).toEqual({ ...sent, version: 1 });
+    expect((await owner.put('/film-orders', sent)).status).toBe(409);
+    const there = await put('roll', 5000);
+    const arrive = (...entries: object[]) =>
+      owner.post(`/film-orders/${sent.id}/arrival`, { baseVersion: 1, arrivedOn: '2026-05-04', entries });
+    expect((await arrive(roll('A-1'), roll(there))).body.title).toBe('Name in use');
+    expect([await entryOf('A-1'), (await orderOf(sent.id))?.arrivedOn]).toEqual([undefined, null]);
+    expect((await arrive(roll('A-1'), roll('A-2'))).body).toMatchObject({
+      arrivedOn: '2026-05-04',
+      version: 2,
+    });
+    expect([(await entryOf('A-1'))?.lot, (await entryOf('A-2'))?.lot]).toEqual(['N9', 'N9']);
+    expect((await arrive(roll('A-3'))).status).toBe(409);
+    const longAgo = { ...order(), arrivedOn: '2026-01-07' };
+    await owner.put('/film-orders', longAgo);
+    expect(await orderOf(longAgo.id)).toBeUndefined();
+    expect(await orderOf(sent.id)).toBeDefined();
+    for (const id of ['A-1', 'A-2']) {
+      const { version } = (await entryOf(id)) ?? {};
+      await owner.put('/rack', { entries: [], removed: [{ id, baseVersion: version }] });
+    }
+  });
+
+  test('is seen by its shop alone, and ordered by whoever may change the rack', async () => {
+    const sent = order();
+    await owner.put('/film-orders', sent);
+    const other = await signedIn(server, (await server.makeShop()).emails.owner);
+    expect(await orderOf(sent.id, other)).toBeUndefined();
+    expect((await other.call('DELETE', `/film-orders/${sent.id}`)).status).toBe(404);
+    const apprentice = await signedIn(server, shop.emails.apprentice);
+    expect(await orderOf(sent.id, apprentice)).toMatchObject({ quantity: 2 });
+    expect((await apprentice.put('/film-orders', order())).status).toBe(403);
+    expect((await apprentice.call('DELETE', `/film-orders/${sent.id}`)).status).toBe(403);
+    for (const wrong of [{ quantity: 0 }, { supplier: ' ' }, { orderedOn: '2026-02-31' }])
+      expect((await owner.put('/film-orders', { ...order(), ...wrong })).status).toBe(422);
+    expect((await owner.call('DELETE', `/film-orders/${sent.id}`)).status).toBe(200);
+    expect(await orderOf(sent.id)).toBeUndefined();
+  });
+
+  test('is the new roll that a plan kept before asks for: no second one is opened', async () => {
+    const job = await newJob();
+    const kept = await planOff(job, []);
+    await write(job, kept);
+    const opened = kept.plan.sources.find(({ kind }) => kind === 'new');
+    const [first = ''] = pullsOff(kept, opened?.id ?? '');
+    const { entry } = roll('A-9');
+    const bought = { ...entry, width: opened?.width, length: opened?.length };
+    await owner.put('/rack', {
+      entries: [{ entry: bought, lot: 'N9', place: null, baseVersion: 0 }],
+      removed: [],
+    });
+    const before = (await rack()).map(({ entry: { id } }) => id);
+    await write(job, cut(kept, first));
+    const [told] = (await owner.get(`/jobs/${job}/cut-pulls`)).body as CutPulls;
+    expect([told?.roll?.entry.id, told?.opened, told?.roll?.lot]).toEqual(['A-9', false, 'N9']);
+    const rolls = (await rack()).filter(({ entry: { id, kind } }) => kind === 'roll' && !before.includes(id));
+    expect(rolls).toEqual([]);
+    await write(job, kept);
+    expect((await entryOf('A-9'))?.entry.length).toBe(opened?.length);
+  });
 });
 
 describe('consumables', () => {

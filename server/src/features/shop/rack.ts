@@ -2,6 +2,7 @@ import { readStored } from '@neat-sill/core/record';
 import type { CutPulls, RackEntry, SaveRack } from '@neat-sill/core/contract';
 import {
   consume,
+  rackNames,
   pullsJustCut,
   pullsNoLongerCut,
   stockSchema,
@@ -11,7 +12,7 @@ import {
   type StockForPlan,
   type WantedSize,
 } from '@neat-sill/core/cuts';
-import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
 import { cutPulls, films, jobs, stock } from '../../db/schema.ts';
 import { HttpProblem } from '../../http/problem.ts';
@@ -188,9 +189,36 @@ async function namesFor(tx: Tx, filmId: string): Promise<() => string> {
   const [film] = await tx.select({ data: films.data }).from(films).where(eq(films.id, filmId));
   const letter = film?.data.letter ?? 'Z';
   const rows = await tx.select({ id: stock.id }).from(stock);
-  const numbers = rows.map(({ id }) => (id.startsWith(`${letter}-`) ? Number.parseInt(id.slice(2), 10) : 0));
-  let last = Math.max(100, ...numbers.filter((number) => Number.isFinite(number)));
-  return () => `${letter}-${(last += 1)}`;
+  return rackNames(
+    letter,
+    rows.map(({ id }) => id),
+  );
+}
+
+/** A whole roll of the rack that nobody has reserved is the new roll that a plan asks for: it has been bought since. */
+async function takeArrived(
+  tx: Tx,
+  { filmId, width, length }: PullOfRoll['source'],
+  jobId: string,
+  opened: string,
+): Promise<typeof stock.$inferSelect | null> {
+  const [row] = await tx
+    .select()
+    .from(stock)
+    .where(
+      and(
+        isNull(stock.reservedBy),
+        isNull(stock.openedAs),
+        sql`${stock.data}->>'kind' = 'roll' and ${stock.data}->>'filmId' = ${filmId}`,
+        sql`abs((${stock.data}->>'width')::float8 - ${width}) < 1 and abs((${stock.data}->>'length')::float8 - ${length}) < 1`,
+      ),
+    )
+    .orderBy(asc(stock.id))
+    .limit(1)
+    .for('update');
+  if (!row) return null;
+  await tx.update(stock).set({ openedAs: opened, reservedBy: jobId }).where(eq(stock.id, row.id));
+  return row;
 }
 
 interface Cutting {
@@ -218,7 +246,9 @@ async function consumePull(
   if (first.length === 0) return null;
   const opened = openedAs(jobId, keptAt, source.id);
   const isSource = source.kind === 'new' ? eq(stock.openedAs, opened) : eq(stock.id, source.id);
-  const [row] = await tx.select().from(stock).where(isSource).for('update');
+  const [there] = await tx.select().from(stock).where(isSource).for('update');
+  const arrived = !there && source.kind === 'new' ? await takeArrived(tx, source, jobId, opened) : null;
+  const row = there ?? arrived;
   if (!row && source.kind !== 'new')
     return `${source.id} is not on the rack any more; count what is there and mend the rack.`;
   const nextName = await namesFor(tx, source.filmId);

@@ -1,8 +1,13 @@
 import { shoppingList, type FilmWanted, type ShoppingLine } from '@neat-sill/core/buying';
 import { countOf, formatLength, formatRun, listOf, type LengthUnit } from '@neat-sill/core/units';
-import { RefreshCw } from 'lucide-react';
-import { useMemo } from 'react';
-import { sentenceOf, useAskSuppliersQuery } from '../../api/api.ts';
+import { RULES_OF_ROLES } from '@neat-sill/core/contract';
+import { FileDown, RefreshCw } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { sentenceOf, useAskSuppliersQuery, useFilmOrdersQuery, useSessionQuery } from '../../api/api.ts';
+import { csvOf, download } from '../../files/tables.ts';
+import { showDay } from '../../ui/format.ts';
+import { OrderSheet, type OrderStart } from './FilmOrders.tsx';
+import { listAsRows, mailOf } from './listAsText.ts';
 import { useMoney } from '../../api/useMoney.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
@@ -36,6 +41,10 @@ const STATES = { refused: 'refuses to answer just now', away: 'does not answer' 
 /** What has to be bought, by supplier, with the prices and stock that suppliers answer with. */
 export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
   const money = useMoney();
+  const { data: session } = useSessionQuery();
+  const { data: orders } = useFilmOrdersQuery();
+  const [ordering, setOrdering] = useState<OrderStart | null>(null);
+  const mayBuy = session?.person ? RULES_OF_ROLES[session.person.role].changesRack : false;
   const filmIds = useMemo(() => [...new Set(wanted.map(({ filmId }) => filmId))].sort(), [wanted]);
   const {
     data: answers,
@@ -53,6 +62,28 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
       </p>
     );
   const silent = (answers ?? []).filter(({ state }) => state !== 'offers');
+  const onOrder = (line: Pick<ShoppingLine, 'filmId' | 'widthMm' | 'rollMm'>) =>
+    (orders ?? []).find(
+      (order) =>
+        order.arrivedOn === null &&
+        order.filmId === line.filmId &&
+        order.widthMm === line.widthMm &&
+        order.rollMm === line.rollMm,
+    );
+  const orderPart = (
+    line: Pick<ShoppingLine, 'filmId' | 'widthMm' | 'rollMm' | 'quantity'>,
+    supplier: string,
+  ) => {
+    const order = onOrder(line);
+    if (order) return <b className="text-edge">ordered {showDay(order.orderedOn)}</b>;
+    if (!mayBuy || !ofManyJobs) return null;
+    const { filmId, widthMm, rollMm, quantity } = line;
+    return (
+      <Button size="low" onClick={() => setOrdering({ filmId, widthMm, rollMm, quantity, supplier })}>
+        Ordered
+      </Button>
+    );
+  };
   const forJobs = (line: Pick<ShoppingLine, 'forJobs'>) =>
     ofManyJobs ? `, for ${listOf(line.forJobs.map(({ jobName }) => jobName))}` : '';
   return (
@@ -62,7 +93,13 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
           <h3 className="flex items-baseline justify-between gap-3 border-b border-hairline font-bold">
             {supplier.supplierName}
             <span className="font-normal">
-              {money(supplier.cost)}, here in {countOf(supplier.days, 'day')}
+              {money(supplier.cost)}, here in {countOf(supplier.days, 'day')},{' '}
+              <a
+                className="font-semibold text-edge underline"
+                href={mailOf(supplier.lines, { unit, filmName })}
+              >
+                as a mail
+              </a>
             </span>
           </h3>
           <ul>
@@ -78,11 +115,16 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
                   </span>
                   <span className="shrink-0 tabular-nums">{money(line.cost)}</span>
                 </span>
-                <span className="text-sm text-quiet">
-                  {line.inStock ? `in stock, lot ${line.lot}` : `not in stock: ${countOf(line.days, 'day')}`}
-                  {line.quantity !== 1 && line.soldBy === 'roll' && `, ${money(line.each)} each`}
-                  {line.quantity > 1 && line.soldBy === 'roll' && ', ask for one lot'}
-                  {forJobs(line)}
+                <span className="flex flex-wrap items-center justify-between gap-2">
+                  <span className="text-sm text-quiet">
+                    {line.inStock
+                      ? `in stock, lot ${line.lot}`
+                      : `not in stock: ${countOf(line.days, 'day')}`}
+                    {line.quantity !== 1 && line.soldBy === 'roll' && `, ${money(line.each)} each`}
+                    {line.quantity > 1 && line.soldBy === 'roll' && ', ask for one lot'}
+                    {forJobs(line)}
+                  </span>
+                  {orderPart(line, supplier.supplierName)}
                 </span>
               </li>
             ))}
@@ -99,7 +141,7 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
               <li key={`${line.filmId} ${line.widthMm}`} className="py-1.5">
                 <b>{filmName(line.filmId)}</b> {formatLength(line.widthMm, { unit })} wide,{' '}
                 <Quantity line={line} unit={unit} />
-                {forJobs(line)}
+                {forJobs(line)} {orderPart(line, '')}
               </li>
             ))}
           </ul>
@@ -116,11 +158,25 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
         </Note>
       ))}
       <div className="flex flex-wrap items-center gap-3 text-sm text-quiet">
+        <Button
+          size="low"
+          onClick={() => void csvOf(listAsRows(list, filmName)).then((csv) => download(csv, 'to-buy.csv'))}
+        >
+          <FileDown size={15} aria-hidden /> Save as CSV
+        </Button>
         <Button size="low" disabled={isFetching} onClick={() => void refetch()}>
           <RefreshCw size={15} aria-hidden /> {isFetching ? 'Asking' : 'Ask the suppliers again'}
         </Button>
         {answers?.some(({ standIn }) => standIn) && <span>These suppliers are stand-ins, no real ones.</span>}
       </div>
+      {ordering && (
+        <OrderSheet
+          start={ordering}
+          name={filmName(ordering.filmId)}
+          unit={unit}
+          onClose={() => setOrdering(null)}
+        />
+      )}
     </div>
   );
 }

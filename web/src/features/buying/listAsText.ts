@@ -1,0 +1,57 @@
+import type { ShoppingLine, ShoppingList } from '@neat-sill/core/buying';
+import { formatLength, formatRun, type LengthUnit } from '@neat-sill/core/units';
+
+interface Named {
+  readonly unit: LengthUnit;
+  readonly filmName: (filmId: string) => string;
+}
+
+const wanted = (line: ShoppingLine, { unit, filmName }: Named): string => {
+  const many =
+    line.soldBy === 'metre'
+      ? `${formatRun(line.quantity * 1000, unit)} by the metre`
+      : `${line.quantity} × ${formatRun(line.rollMm, unit)}`;
+  return `${filmName(line.filmId)}, ${formatLength(line.widthMm, { unit })} wide: ${many}${line.lot ? `, lot ${line.lot}` : ''}`;
+};
+
+/** The shopping list as rows of a sheet. */
+export function listAsRows(list: ShoppingList, filmName: Named['filmName']): string[][] {
+  const head = ['supplier', 'film', 'widthMm', 'rollMm', 'quantity', 'soldBy', 'cost', 'lot', 'jobs'];
+  const jobs = (line: { readonly forJobs: readonly { readonly jobName: string }[] }) =>
+    line.forJobs.map(({ jobName }) => jobName).join('; ');
+  return [
+    head,
+    ...list.bySupplier.flatMap(({ supplierName, lines }) =>
+      lines.map((line) => [
+        supplierName,
+        filmName(line.filmId),
+        String(line.widthMm),
+        String(line.rollMm),
+        String(line.quantity),
+        line.soldBy,
+        String(line.cost),
+        line.lot ?? '',
+        jobs(line),
+      ]),
+    ),
+    ...list.nowhere.map((line) => [
+      '',
+      filmName(line.filmId),
+      String(line.widthMm),
+      String(line.rollMm),
+      String(line.quantity),
+      'roll',
+      '',
+      '',
+      jobs(line),
+    ]),
+  ];
+}
+
+/** An order to one supplier as a mail that is still to be sent. */
+export function mailOf(lines: readonly ShoppingLine[], named: Named): string {
+  const body = ['We would like to order:', '', ...lines.map((line) => `- ${wanted(line, named)}`), ''].join(
+    '\n',
+  );
+  return `mailto:?subject=${encodeURIComponent('Order of film')}&body=${encodeURIComponent(body)}`;
+}
