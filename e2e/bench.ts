@@ -1,5 +1,5 @@
 import { expect, test } from './fixtures/stack.ts';
-import { wall } from './pages/job.ts';
+import { demoJobPath, wall } from './pages/job.ts';
 
 const ROOMS = 40;
 const PANES = 600;
@@ -78,4 +78,35 @@ test('keystrokes in a job of 600 panes, from key to paint', async ({ signedIn: p
     },
     10,
   );
+});
+
+test('pages from nothing: a browser that has never been here, signed in', async ({
+  session,
+  browser,
+  stack,
+}) => {
+  test.setTimeout(180_000);
+  const seen = async (path: string, what: string) => {
+    const ms: number[] = [];
+    for (let at = 0; at < 5; at += 1) {
+      const context = await browser.newContext({ baseURL: stack.address, serviceWorkers: 'block' });
+      await context.addCookies([...session]);
+      const page = await context.newPage();
+      const start = Date.now();
+      await page.goto(path, { waitUntil: 'commit' });
+      await page.locator(what).first().waitFor();
+      ms.push(Date.now() - start);
+      await context.close();
+    }
+    return ms.sort((a, b) => a - b);
+  };
+  const job = demoJobPath('library', 'cuts');
+  for (const [name, path, what] of [
+    ['Today', '/', 'text=Lantern Quay Library'],
+    ['Jobs', '/jobs', 'text=Lantern Quay Library'],
+    ['Cuts of the library, its roll drawn', job, 'text=/pieces in \\d+ pulls/'],
+  ] as const) {
+    const ms = await seen(path, what);
+    console.log(`${name}: ${ms[2]} ms in the middle of five, ${ms[0]} to ${ms[4]}`);
+  }
 });

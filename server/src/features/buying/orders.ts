@@ -54,17 +54,20 @@ export async function writeOrder(tx: Tx, shopId: string, sent: FilmOrder): Promi
   return written;
 }
 
-/** Puts what has arrived on the rack and ends the order, once. */
+/** Puts what has arrived on the rack. The order ends, once; what has not come stays on order. */
 export async function orderArrived(
   tx: Tx,
   shopId: string,
   id: string,
   { baseVersion, arrivedOn, entries }: FilmArrival,
 ): Promise<FilmOrder> {
+  const isIt = and(eq(filmOrders.id, id), eq(filmOrders.version, baseVersion), isNull(filmOrders.arrivedOn));
+  const [before] = await tx.select({ quantity: filmOrders.quantity }).from(filmOrders).where(isIt);
+  const left = (before?.quantity ?? 0) - entries.length;
   const [order] = await tx
     .update(filmOrders)
-    .set({ arrivedOn, version: baseVersion + 1 })
-    .where(and(eq(filmOrders.id, id), eq(filmOrders.version, baseVersion), isNull(filmOrders.arrivedOn)))
+    .set({ version: baseVersion + 1, ...(left > 0 ? { quantity: left } : { arrivedOn }) })
+    .where(isIt)
     .returning(COLUMNS);
   if (!order) throw changedSince();
   await writeRack(tx, shopId, { entries, removed: [] });

@@ -167,13 +167,14 @@ function ArrivalSheet({ order, name, onClose }: { order: FilmOrder; name: string
               <ScanCode onCode={(code) => code.kind === 'lot' && set(at, { lot: code.lot })}>
                 Read its code
               </ScanCode>
-              <Button
-                disabled={rolls.length === 1}
-                aria-label={`${roll.name} has not come`}
-                onClick={() => setRolls(rolls.filter((_, place) => place !== at))}
-              >
-                Not here
-              </Button>
+              {rolls.length > 1 && (
+                <Button
+                  aria-label={`${roll.name} has not come`}
+                  onClick={() => setRolls(rolls.filter((_, place) => place !== at))}
+                >
+                  Not here
+                </Button>
+              )}
             </li>
           ))}
         </ul>
@@ -198,16 +199,33 @@ export function FilmOrders({ unit, filmName }: { unit: LengthUnit; filmName: (fi
   const { data: session } = useSessionQuery();
   const { data: orders } = useFilmOrdersQuery();
   const [remove, { error }] = useRemoveFilmOrderMutation();
+  const [save] = useSaveFilmOrderMutation();
   const [arriving, setArriving] = useState<FilmOrder | null>(null);
+  const [removed, setRemoved] = useState<FilmOrder | null>(null);
   const mayBuy = session?.person ? RULES_OF_ROLES[session.person.role].changesRack : false;
   const open = (orders ?? []).filter(({ arrivedOn }) => arrivedOn === null);
-  if (open.length === 0) return null;
+  if (open.length === 0 && !removed) return null;
   return (
     <section aria-label="On order">
       <h2 className="mb-2 border-b border-ink pb-1 font-bold">On order</h2>
       {error && (
         <Note tone="no" role="alert">
           {sentenceOf(error)}
+        </Note>
+      )}
+      {removed && (
+        <Note tone="good" role="status">
+          <span className="flex flex-wrap items-center justify-between gap-3">
+            The order of {filmName(removed.filmId)} was taken off the list.
+            <Button
+              size="low"
+              onClick={() =>
+                void save({ ...removed, version: 0 }).then((result) => result.data && setRemoved(null))
+              }
+            >
+              Put it back
+            </Button>
+          </span>
         </Note>
       )}
       <ul>
@@ -228,7 +246,12 @@ export function FilmOrders({ unit, filmName }: { unit: LengthUnit; filmName: (fi
                 <Button size="low" onClick={() => setArriving(order)}>
                   It has arrived
                 </Button>
-                <Button size="low" onClick={() => void remove(order.id)}>
+                <Button
+                  size="low"
+                  onClick={() =>
+                    void remove(order.id).then((result) => setRemoved(result.data ? order : null))
+                  }
+                >
                   Cancelled
                 </Button>
               </span>
