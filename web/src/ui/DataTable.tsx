@@ -40,6 +40,7 @@ interface DataTableProps<Item> {
 
 /** Fewer rows than these are all drawn: looking after which are in sight costs more. */
 const DRAWN_WHOLE = 60;
+/** What a row most likely takes before it is drawn; then it is measured. */
 const ROW_PX = 33;
 
 const alignOf = (align: 'right' | undefined) => (align === 'right' ? 'text-right' : 'text-left');
@@ -59,9 +60,18 @@ function useRowsInSight<Item>(rows: readonly Row<Item>[], whole: boolean) {
     enabled: !whole,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW_PX,
+    // A row that is not laid out yet has no height of its own.
+    measureElement: (row) => row.getBoundingClientRect().height || ROW_PX,
     overscan: 15,
   });
-  if (whole) return { scroller, drawn: rows.map((row, at) => ({ row, at })), abovePx: 0, belowPx: 0 };
+  if (whole)
+    return {
+      scroller,
+      drawn: rows.map((row, at) => ({ row, at })),
+      abovePx: 0,
+      belowPx: 0,
+      measure: undefined,
+    };
   const inSight = virtual.getVirtualItems();
   const drawn = inSight.flatMap(({ index }) => {
     const row = rows[index];
@@ -73,6 +83,7 @@ function useRowsInSight<Item>(rows: readonly Row<Item>[], whole: boolean) {
     drawn,
     abovePx: inSight[0]?.start ?? 0,
     belowPx: last ? virtual.getTotalSize() - last.end : 0,
+    measure: virtual.measureElement,
   };
 }
 
@@ -113,7 +124,7 @@ export function DataTable<Item>({
     getSortedRowModel: getSortedRowModel(),
   });
   const { rows } = table.getRowModel();
-  const { scroller, drawn, abovePx, belowPx } = useRowsInSight(
+  const { scroller, drawn, abovePx, belowPx, measure } = useRowsInSight(
     rows,
     label === undefined || rows.length <= DRAWN_WHOLE,
   );
@@ -173,6 +184,8 @@ export function DataTable<Item>({
         {drawn.map(({ row, at }) => (
           <tr
             key={row.id}
+            ref={measure}
+            data-index={at}
             role="row"
             aria-rowindex={at + 2}
             className={`border-b border-hairline-soft align-top ${stacked.row}`}

@@ -43,6 +43,9 @@ const COLUMN_NAMES = Object.fromEntries(
 
 const NEEDED: readonly RackColumn[] = ['name', 'film', 'kind', 'widthMm', 'lengthMm'];
 
+/** More than these scroll in a region of their own, and only those in sight are drawn. */
+const MANY = 60;
+
 /** Roll or offcut, its factory edges, and what it is worth on the books. */
 function KindOf({ entry, worth }: { entry: RackEntry['entry']; worth: number | null }) {
   const money = useMoney();
@@ -211,6 +214,9 @@ export function RackPage() {
           <h2 className="pb-1 text-lg font-bold">{filmName(filmId)}</h2>
           <DataTable
             stacks
+            {...(entries.length > MANY
+              ? { label: `All of ${filmName(filmId)}`, maxHeight: 'max-h-[70vh]' }
+              : {})}
             items={entries}
             keyOf={({ entry }) => entry.id}
             columns={[
