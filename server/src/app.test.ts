@@ -4,15 +4,15 @@ import { randomUUID } from 'node:crypto';
 import { pino } from 'pino';
 import { Client } from 'pg';
 import { makeApp } from './app.ts';
-import { openDatabase } from './db/database.ts';
+import { openDatabase, type Database } from './db/database.ts';
 import { migrateDatabase } from './db/migrate.ts';
 import { readEnvironment } from './environment.ts';
 import { openApiDocument } from './http/openApi.ts';
 import { shops } from './db/schema.ts';
 import { makeDatabase, testNow } from './testing/server.ts';
 
-test('without its database the server answers 503 with what becomes of the work', async () => {
-  const db = openDatabase('postgres://nobody@127.0.0.1:9/none', () => undefined);
+/** The application on a database of some kind, and a function that asks it. */
+async function asked(db: Database) {
   const app = makeApp({
     db,
     queue: { send: () => Promise.resolve() },
@@ -28,19 +28,44 @@ test('without its database the server answers 503 with what becomes of the work'
     secureCookies: true,
     trustProxy: false,
     publicAddress: null,
+    securityContact: 'mailto:marit@brindle-rook.example',
     demoSignIn: null,
     webFolder: null,
   });
   const server = app.listen(0);
   await new Promise((resolve) => server.once('listening', resolve));
   const { port } = server.address() as { port: number };
-  const answer = await fetch(`http://127.0.0.1:${port}/api/jobs`, {
-    headers: { cookie: '__Host-neat_sill_session=x' },
-  });
+  const ask = (path: string) =>
+    fetch(`http://127.0.0.1:${port}${path}`, { headers: { cookie: '__Host-neat_sill_session=x' } });
+  return { ask, close: () => server.close() };
+}
+
+test('without its database the server answers 503 with what becomes of the work', async () => {
+  const db = openDatabase('postgres://nobody@127.0.0.1:9/none', () => undefined);
+  const { ask, close } = await asked(db);
+  const answer = await ask('/api/jobs');
   expect(answer.status).toBe(503);
   expect(await answer.json()).toMatchObject({ detail: expect.stringContaining('Nothing is lost') });
-  server.close();
+  close();
   await db.close();
+});
+
+test('a fault of the server has a number by which whoever runs it finds it, and says nothing else of it', async () => {
+  const fault = () => Promise.reject(new Error('relation "secrets" does not exist'));
+  const { ask, close } = await asked({ pool: { query: fault } } as unknown as Database);
+  const answer = await ask('/api/jobs');
+  const { detail } = (await answer.json()) as { detail: string };
+  expect(answer.status).toBe(500);
+  expect(detail).toContain(`(request ${answer.headers.get('x-request-id') ?? 'none'})`);
+  expect(detail).not.toContain('secrets');
+  close();
+});
+
+test('who finds a weakness is told where to tell it, until when that holds', async () => {
+  const { ask, close } = await asked({ pool: {} } as unknown as Database);
+  const said = await (await ask('/.well-known/security.txt')).text();
+  expect(said).toMatch(/^Contact: mailto:marit@brindle-rook\.example\nExpires: 2026-10-31T15:00:00\.000Z\n$/);
+  close();
 });
 
 test('a dump that says nothing of roles and rights is put back, brought forward and worked with', async () => {

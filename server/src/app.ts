@@ -1,4 +1,5 @@
 import type { Session } from '@neat-sill/core/contract';
+import { randomUUID } from 'node:crypto';
 import compression from 'compression';
 import cookieParser from 'cookie-parser';
 import express, { type ErrorRequestHandler, type Express, type Request } from 'express';
@@ -39,6 +40,8 @@ export interface AppParts {
   readonly secureCookies: boolean;
   readonly trustProxy: boolean;
   readonly publicAddress: string | null;
+  /** Where somebody tells a weakness they have found: an address of mail or web; null where nobody is named. */
+  readonly securityContact: string | null;
   /** How to sign in to the demo shop; told on this machine only. */
   readonly demoSignIn: Session['demoSignIn'];
   /** The built web application, or null where something else serves it. */
@@ -91,6 +94,11 @@ export function makeApp(parts: AppParts): Express {
   app.use(
     pinoHttp({
       logger: log,
+      genReqId: (_req, res) => {
+        const id = randomUUID().slice(0, 13);
+        res.setHeader('x-request-id', id);
+        return id;
+      },
       autoLogging: { ignore: (req) => !req.url?.startsWith('/api') },
       serializers: {
         req: (req: { method: string; url: string }) => ({ method: req.method, url: req.url }),
@@ -99,6 +107,12 @@ export function makeApp(parts: AppParts): Express {
     }),
   );
 
+  const { securityContact } = parts;
+  if (securityContact !== null)
+    app.get('/.well-known/security.txt', (_req, res) => {
+      const expires = new Date(now().getTime() + 180 * 86_400_000).toISOString();
+      res.type('text/plain').send(`Contact: ${securityContact}\nExpires: ${expires}\n`);
+    });
   const api = express.Router();
   // Small answers cost more to compress than to send; events must not wait to be compressed.
   api.use(

@@ -21,6 +21,11 @@ const environmentSchema = z
     TRUST_PROXY: yesNo.default('no'),
     /** Where people find Neat Sill, as https://sill.brindle-rook.example: for links and for codes on labels. */
     PUBLIC_ADDRESS: z.url({ protocol: /^https?$/ }).optional(),
+    /** Where somebody tells a weakness they have found, as mailto:… or https://…; stands in /.well-known/security.txt. */
+    SECURITY_CONTACT: z
+      .string()
+      .regex(/^(mailto:|https:\/\/)\S+$/, 'SECURITY_CONTACT begins with mailto: or https://')
+      .optional(),
     /** `yes` shows on the sign-in page how to sign in to the demo shop. */
     DEMO: yesNo.default('no'),
   })

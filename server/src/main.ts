@@ -31,6 +31,7 @@ const app = makeApp({
   log,
   secureCookies: environment.SECURE_COOKIES === 'yes',
   trustProxy: environment.TRUST_PROXY === 'yes',
+  securityContact: environment.SECURITY_CONTACT ?? null,
   publicAddress: environment.PUBLIC_ADDRESS?.replace(/\/$/, '') ?? null,
   demoSignIn: environment.DEMO === 'yes' ? DEMO_SIGN_IN : null,
   webFolder: environment.WEB_FOLDER ?? null,

@@ -35,6 +35,7 @@ test('what is kept is given again until what it follows from has changed', async
 
 test('what was begun before a change is given to whoever asked, and not kept', async () => {
   const { cache } = cacheFor();
+  cache.changed(A, 'jobs'); // not the first change there is
   let finish = (_value: string) => undefined as void;
   const slow = cache.get({
     key: 'list',
@@ -56,6 +57,23 @@ test('while changes can’t be heard nothing is kept, and nothing of before is g
   expect([await get('list'), await get('list')]).toEqual([2, 3]);
   cache.hears(true);
   expect([await get('list'), await get('list')]).toEqual([4, 4]);
+});
+
+test('before anything is heard nothing is kept', async () => {
+  const cache = makeShopCache(1000);
+  const asked = {
+    key: 'list',
+    shopId: A,
+    from: ['jobs'] as const,
+    make: () => Promise.resolve('x'),
+    bytesOf: () => 1,
+  };
+  await cache.get(asked);
+  expect(cache.peek('list')).toBeUndefined();
+  cache.hears(true);
+  await cache.get(asked);
+  expect(cache.peek('list')).toBe('x');
+  expect(cache.peek('job')).toBeUndefined();
 });
 
 test('whoever has written a moment ago gets it anew, and so does everybody after', async () => {

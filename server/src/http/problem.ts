@@ -80,9 +80,12 @@ export function sendProblem(
 
 /** The one place where an error becomes an answer. */
 export function problemHandler(log: Logger): ErrorRequestHandler {
-  return (error: unknown, _req, res, next) => {
-    const { status, details } = problemOf(error);
-    if (status >= 500) log.error({ err: error }, details.title);
+  return (error: unknown, req, res, next) => {
+    const { status, details: known } = problemOf(error);
+    // By it whoever runs the server finds what went wrong.
+    const details =
+      status === 500 ? { ...known, detail: `${known.detail} (request ${String(req.id)})` } : known;
+    if (status >= 500) log.error({ err: error, request: req.id }, known.title);
     if (res.headersSent) next(error);
     else sendProblem(res, status, details);
   };

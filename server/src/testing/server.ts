@@ -84,6 +84,7 @@ export async function startTestServer({ trustProxy = false } = {}): Promise<Test
       secureCookies: false,
       trustProxy,
       publicAddress: null,
+      securityContact: 'mailto:marit@brindle-rook.example',
       demoSignIn: null,
       webFolder: null,
     });
