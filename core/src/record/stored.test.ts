@@ -31,3 +31,29 @@ test('each kind of record is read so', () => {
     for (const record of Object.values(records[kind]))
       expect(readStored(rulesOfKind(kind).schema, { ...(record as object), later: true })).toEqual(record);
 });
+
+test('in a list only the entry that has them loses its unknown fields', () => {
+  const [roll] = silverForTest.rolls;
+  const second = { ...(roll as object), widthMm: 914 };
+  const newer = { ...silverForTest, rolls: [roll, { ...second, core: 'paper' }] };
+  expect(readStored(filmSchema, newer).rolls).toEqual([roll, second]);
+});
+
+test('what is refused is refused for all that is wrong with it', () => {
+  const wrong = { ...silverForTest, kind: 'shiny', gloss: 1 };
+  let said: readonly string[] = [];
+  try {
+    readStored(filmSchema, wrong);
+  } catch (error) {
+    said = (error as z.ZodError).issues.map(({ code }) => code);
+  }
+  expect([...said].sort()).toEqual(['invalid_value', 'unrecognized_keys']);
+});
+
+test('a value that is as it should be is read once, with its defaults', () => {
+  let reads = 0;
+  const schema = z
+    .strictObject({ a: z.number().default(7) })
+    .transform((value) => ({ ...value, reads: (reads += 1) }));
+  expect(readStored(schema, {})).toEqual({ a: 7, reads: 1 });
+});

@@ -1,6 +1,13 @@
 import type { Film } from '@neat-sill/core/film';
 import { filmsForTest } from '@neat-sill/core/testing';
-import { formOfFilm, readFilmForm, type FieldName, type FilmForm, type RollForm } from './filmForm.ts';
+import {
+  NEW_ROLL,
+  formOfFilm,
+  readFilmForm,
+  type FieldName,
+  type FilmForm,
+  type RollForm,
+} from './filmForm.ts';
 
 const film = (form: FilmForm, before: Film | null = null) => {
   const read = readFilmForm(form, filmsForTest, before);
@@ -68,4 +75,53 @@ test('what is wrong with rolls is said at the roll, with the film as a whole onc
   const impossible = wrong(newForm({ solarReflectedOut: '90' }));
   expect(impossible.whole).toHaveLength(1);
   expect(impossible.whole[0]).toMatch(/more than there is/);
+});
+
+test('figures stand in the form as people say them: per cent, an emissivity as it is', () => {
+  const [silver] = filmsForTest;
+  if (!silver) throw new Error('no film');
+  const { fields } = formOfFilm(silver);
+  expect(fields.visibleTransmitted).toBe('18');
+  expect(fields.emissivity).toBe('0.7');
+  expect(fields.patternDrop).toBe('straight');
+  expect(Object.keys(fields)).not.toEqual(
+    expect.arrayContaining(['id', 'letter', 'rollPrice', 'solarAbsorbed']),
+  );
+  const typed = {
+    ...newForm(),
+    fields: { ...newForm().fields, visibleTransmitted: ' 30 % ', emissivity: '0.84' },
+  };
+  expect(film(typed).optics).toMatchObject({ visibleTransmitted: 0.3, emissivity: 0.84 });
+});
+
+test('a film that is renamed stays the film it was, with all its rolls and prices', () => {
+  const [silver] = filmsForTest;
+  if (!silver) throw new Error('no film');
+  const before: Film = {
+    ...silver,
+    rolls: [
+      {
+        widthMm: 1524,
+        lengthMm: 30_480,
+        price: null,
+        soldBy: 'roll',
+        later: [{ from: '2027-01-01', price: 430 }],
+      },
+      { widthMm: 1524, lengthMm: 15_240, price: 220, soldBy: 'roll', later: [] },
+      { widthMm: 914, lengthMm: 30_480, price: 260, soldBy: 'metre', later: [] },
+    ],
+  };
+  const films = filmsForTest.map((each) => (each.id === before.id ? before : each));
+  const form = formOfFilm(before);
+  const read = readFilmForm({ ...form, fields: { ...form.fields, name: 'Gannet Bright 20' } }, films, before);
+  expect(read).toEqual({ film: { ...before, name: 'Gannet Bright 20', version: before.version + 1 } });
+});
+
+test('a new roll is the usual one, without a price, and a price needs its day', () => {
+  const made = film(newForm({}, [NEW_ROLL]));
+  expect(made.rolls).toEqual([{ widthMm: 1524, lengthMm: 30_480, price: null, soldBy: 'roll', later: [] }]);
+  const noDay = [{ from: '', price: '330' }];
+  expect(wrong(newForm({}, [{ ...roll, later: noDay }])).rolls[0]).toMatch(/day and its price/);
+  const blank = [{ from: '2027-01-01', price: '  ' }];
+  expect(wrong(newForm({}, [{ ...roll, later: blank }])).rolls[0]).toMatch(/day and its price/);
 });
