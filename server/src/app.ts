@@ -94,6 +94,8 @@ export function makeApp(parts: AppParts): Express {
   app.use(
     pinoHttp({
       logger: log,
+      // What is asked for is told with what went wrong only.
+      quietReqLogger: true,
       genReqId: (_req, res) => {
         const id = randomUUID().slice(0, 13);
         res.setHeader('x-request-id', id);
@@ -114,13 +116,12 @@ export function makeApp(parts: AppParts): Express {
       res.type('text/plain').send(`Contact: ${securityContact}\nExpires: ${expires}\n`);
     });
   const api = express.Router();
-  // Small answers cost more to compress than to send; events must not wait to be compressed.
-  api.use(
-    compression({
-      threshold: 4096,
-      filter: (req, res) => req.path !== '/events' && compression.filter(req, res),
-    }),
-  );
+  // Small answers cost more to compress than to send, those to writes are small; events must not wait to be compressed.
+  const compressed = compression({ threshold: 4096 });
+  api.use((req, res, next) => {
+    if (req.method === 'GET' && req.path !== '/events') compressed(req, res, next);
+    else next();
+  });
   api.get('/health', async (_req, res) => {
     const there = await db.isThere();
     res.status(there ? 200 : 503).json({ database: there ? 'there' : 'away' });
@@ -161,10 +162,11 @@ export function makeApp(parts: AppParts): Express {
     next();
   });
   api.use((req, res, next) => (res.locals.caller ? readLarge : readSmall)(req, res, next));
-  api.use(accountRoutes(sessionSettings));
+  // What is asked for all day long comes first: routes are tried in their order.
   api.use(
-    shopRoutes(db, now),
     jobRoutes(db, cache, parts.changes, now),
+    accountRoutes(sessionSettings),
+    shopRoutes(db, now),
     paperRoutes(db, queue, now, parts.publicAddress),
     pictureRoutes(db, now),
     archiveRoutes(db, now),
