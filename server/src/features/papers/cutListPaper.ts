@@ -11,6 +11,7 @@ import {
 import { SIDE_NAMES, describeUnplaced } from '@neat-sill/core/words';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { BRICK, HAIRLINE, INK, QUIET } from './pdf.ts';
+import { letterhead } from './letterhead.ts';
 import { headerFor, heldPlan, type PaperInput } from './paperInput.ts';
 
 const ROLL_DRAWING_WIDTH = 150;
@@ -117,6 +118,7 @@ export function cutListPaper(input: PaperInput): Omit<TDocumentDefinitions, 'def
   return {
     info: { title: `Cut list, ${header.customer}` },
     content: [
+      letterhead(input.shop),
       { text: 'Cut list', style: 'title' },
       {
         text: `${header.customer}, ${header.name}. ${unit === 'mm' ? 'Millimetres' : 'Inches'}, film face up, roll’s left edge left.`,

@@ -86,6 +86,10 @@ describe('the cut list', () => {
       for (const mm of step.knifeAtMm) expect(said.some((line) => line.includes(String(mm)))).toBe(true);
   });
 
+  test('says whose it is', () => {
+    expect(said).toContain('Brindle & Rook Glass Film');
+  });
+
   test('tells the length of roll that each film takes', () => {
     const [film] = keptOf(sound).plan.summary.byFilm;
     const metres = ((film?.usedLength ?? 0) / 1000).toFixed(1);
