@@ -137,6 +137,9 @@ test('a film is added on screen, gets a price from a day on, and is no longer of
 
   await page.getByRole('button', { name: 'Change Avocet Silver 25' }).click();
   await sheet.getByLabel('Discontinued from').fill('2020-01-01');
+  await page.keyboard.press('Escape');
+  const asked = page.getByRole('dialog', { name: 'Leave without saving?' });
+  await asked.getByRole('button', { name: 'Cancel' }).click();
   await sheet.getByRole('button', { name: 'Save' }).click();
   await expect(sheet).toBeHidden();
   await expect(page.getByText('No film by that name.')).toBeVisible();

@@ -142,6 +142,23 @@ test('only the owner saves it, and it is noted', async () => {
   expect(kinds.filter((kind: string) => kind === 'exported')).toHaveLength(1);
 });
 
+test('one shop is saved once at a time; the next try goes through', async () => {
+  const { shop, owner } = await fullShop();
+  const other = new Client({ connectionString: here.databaseUrl });
+  await other.connect();
+  await other.query('select pg_advisory_lock(hashtext($1))', [`archive ${shop.id}`]);
+  const refused = await fetchArchive(owner);
+  expect([refused.status, ((await refused.json()) as { title: string }).title]).toEqual([
+    409,
+    'Being saved just now',
+  ]);
+  await other.end();
+  for (let at = 0; at < 5; at += 1) {
+    const answer = await fetchArchive(owner);
+    expect([answer.status, (await answer.arrayBuffer()).byteLength > 1000]).toEqual([200, true]);
+  }
+});
+
 test('what can’t be read in says why and leaves nothing', async () => {
   const { shop, owner } = await fullShop();
   const file = await saved(owner, 'refused.zip');

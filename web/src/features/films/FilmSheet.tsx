@@ -1,10 +1,12 @@
 import { FILM_KINDS, type Film } from '@neat-sill/core/film';
+import { sameData } from '@neat-sill/core/record';
 import { countOf, type LengthUnit } from '@neat-sill/core/units';
 import { FILM_COLUMN_NAMES, FILM_KIND_NAMES } from '@neat-sill/core/words';
 import { Plus, X } from 'lucide-react';
 import { useState, type FormEvent } from 'react';
 import { sentenceOf, useSaveFilmsMutation, useShopQuery } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Confirm } from '../../ui/Confirm.tsx';
 import { Choice, TextField } from '../../ui/Field.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { Note } from '../../ui/Note.tsx';
@@ -234,7 +236,10 @@ export function FilmSheet({
   unit: LengthUnit;
   onClose: () => void;
 }) {
-  const [form, setForm] = useState<FilmForm>(() => formOfFilm(before));
+  const [start] = useState<FilmForm>(() => formOfFilm(before));
+  const [form, setForm] = useState(start);
+  const [leaving, setLeaving] = useState(false);
+  const leave = () => (sameData(form, start) ? onClose() : setLeaving(true));
   const [problems, setProblems] = useState<FormProblems>(NO_PROBLEMS);
   const [save, { error, isLoading }] = useSaveFilmsMutation();
   const { data: shop } = useShopQuery();
@@ -294,7 +299,7 @@ export function FilmSheet({
   );
   const wrongs = Object.keys(problems.fields).length + Object.keys(problems.rolls).length;
   return (
-    <Sheet title={before ? `Change ${before.name}` : 'Add a film'} open wide onClose={onClose}>
+    <Sheet title={before ? `Change ${before.name}` : 'Add a film'} open wide onClose={leave}>
       <form noValidate className="flex flex-col gap-5" onSubmit={submit}>
         {PARTS.map(part)}
         <fieldset>
@@ -341,12 +346,21 @@ export function FilmSheet({
               Jobs that were sold or cut keep the figures they were sold with.
             </p>
           )}
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={leave}>Cancel</Button>
           <Button weight="act" type="submit" disabled={isLoading}>
             {before ? 'Save' : 'Add it'}
           </Button>
         </div>
       </form>
+      <Confirm
+        title="Leave without saving?"
+        open={leaving}
+        act="Leave"
+        onClose={() => setLeaving(false)}
+        onAct={onClose}
+      >
+        What you have typed here is not saved and goes.
+      </Confirm>
     </Sheet>
   );
 }
