@@ -3,9 +3,12 @@ import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { jobFileForTest, recordsForTest } from '@neat-sill/core/testing';
-import type { Wall } from '@neat-sill/core/survey';
+import type { Room, Wall } from '@neat-sill/core/survey';
+import type { Readable } from 'node:stream';
 import { Client } from 'pg';
 import sharp from 'sharp';
+import { open as openZip, type Entry, type ZipFile as ZipReader } from 'yauzl';
+import { ZipFile } from 'yazl';
 import { ApiCaller, signedIn } from '../../testing/caller.ts';
 import { startTestServer, testNow, type TestServer, type TestShop } from '../../testing/server.ts';
 import { makePaper } from '../papers/index.ts';
@@ -52,6 +55,21 @@ async function fullShop(): Promise<{ shop: TestShop; owner: ApiCaller; jobId: st
     id: wallId,
     baseVersion,
     after: { ...wall, name: 'Garden side' } as Wall,
+  });
+  const rooms = Array.from({ length: 1100 }, (_, at) => ({
+    kind: 'room' as const,
+    id: `many${at}`,
+    baseVersion: 0,
+    after: { ...(records.room.r1 as Room), name: `Room ${at}`, order: at },
+  }));
+  expect((await owner.edit(jobId, ...rooms)).status).toBe(200);
+  const logo = await sharp({ create: { width: 60, height: 20, channels: 4, background: 'teal' } })
+    .png()
+    .toBuffer();
+  await fetch(`${here.address}/api/shop/logo`, {
+    method: 'PUT',
+    headers: { cookie: owner.cookie, 'x-csrf-token': owner.csrfToken, 'content-type': 'image/png' },
+    body: new Uint8Array(logo),
   });
   const jpeg = await sharp({ create: { width: 40, height: 30, channels: 3, background: 'teal' } })
     .jpeg()
@@ -110,6 +128,12 @@ test('a shop that is saved and read in elsewhere is the same, and its people com
   const read = await readArchive(there.databaseUrl, file);
   expect(read).toMatchObject({ shopId: shop.id, name: 'Brindle & Rook', owners: [shop.emails.owner] });
   expect(await hashes(there, shop.id)).toEqual(await hashes(here, shop.id));
+  const logoOf = async (server: TestServer) =>
+    (await rowsOf<{ logo: Buffer }>(server, 'select logo from shops where id = $1', [shop.id]))[0]?.logo;
+  expect((await logoOf(there))?.equals((await logoOf(here)) ?? Buffer.alloc(0))).toBe(true);
+  const counts = ARCHIVE_TABLES.map(({ name }) => `(select count(*)::int from ${name} where shop_id = $1)`);
+  const [sum] = await rowsOf<{ rows: number }>(there, `select 1 + ${counts.join(' + ')} as rows`, [shop.id]);
+  expect(read.rows).toBe(sum?.rows);
 
   const caller = new ApiCaller(there);
   for (const password of ['putty and glass', 'none', 'nobody has this password', ''])
@@ -140,6 +164,132 @@ test('only the owner saves it, and it is noted', async () => {
   await saved(owner, 'noted.zip');
   const kinds = (await owner.get('/audit-log/0')).body.entries.map(({ kind }: { kind: string }) => kind);
   expect(kinds.filter((kind: string) => kind === 'exported')).toHaveLength(1);
+});
+
+/** The archive again, with files changed or left out. */
+async function rebuilt(file: string, name: string, change: (name: string, bytes: Buffer) => Buffer | null) {
+  const reading = await new Promise<ZipReader>((resolve, reject) =>
+    openZip(file, { lazyEntries: true, autoClose: false }, (error, zip) =>
+      error ? reject(error) : resolve(zip),
+    ),
+  );
+  const writing = new ZipFile();
+  await new Promise<void>((resolve) => {
+    reading.on('entry', (entry: Entry) =>
+      reading.openReadStream(entry, (_error, stream) => {
+        const parts: Buffer[] = [];
+        stream.on('data', (part: Buffer) => parts.push(part));
+        stream.on('end', () => {
+          const bytes = change(entry.fileName, Buffer.concat(parts));
+          if (bytes) writing.addBuffer(bytes, entry.fileName);
+          reading.readEntry();
+        });
+      }),
+    );
+    reading.on('end', () => resolve());
+    reading.readEntry();
+  });
+  writing.end();
+  const path = join(folder, name);
+  await writeFile(path, writing.outputStream as Readable);
+  reading.close();
+  return path;
+}
+const inLines = (bytes: Buffer, change: (line: string) => string) =>
+  Buffer.from(
+    bytes
+      .toString()
+      .split('\n')
+      .map((line) => (line === '' ? line : change(line)))
+      .join('\n'),
+  );
+
+describe('an archive that somebody has changed', () => {
+  let file: string;
+  let shopId: string;
+  beforeAll(async () => {
+    const { shop, owner } = await fullShop();
+    shopId = shop.id;
+    file = await saved(owner, 'to-change.zip');
+  });
+
+  test.each<[string, RegExp, (name: string, bytes: Buffer) => Buffer | null]>([
+    [
+      'a line that is no JSON',
+      /^stock\.jsonl, line 1 is no JSON/,
+      (name, bytes) => (name === 'stock.jsonl' ? inLines(bytes, (line) => line.slice(0, -3)) : bytes),
+    ],
+    [
+      'a film of no kind',
+      /^films\.jsonl, line \d+: data\.kind: /,
+      (name, bytes) =>
+        name === 'films.jsonl' ? inLines(bytes, (line) => line.replace('"silverSolar"', '"shiny"')) : bytes,
+    ],
+    [
+      'a record that is none',
+      /^job_records\.jsonl, line \d+: /,
+      (name, bytes) =>
+        name === 'job_records.jsonl' ? inLines(bytes, (line) => line.replace('"order"', '"odour"')) : bytes,
+    ],
+    [
+      'a table left out',
+      /^stock\.jsonl is missing/,
+      (name, bytes) => (name === 'stock.jsonl' ? null : bytes),
+    ],
+    [
+      'a picture that is none',
+      /^pictures\/.*\.jpg is not what its name says/,
+      (name, bytes) => (name.endsWith('.jpg') ? Buffer.from('<script>') : bytes),
+    ],
+    [
+      'a picture left out',
+      /^pictures\/.*\.jpg is missing/,
+      (name, bytes) => (name.endsWith('.jpg') ? null : bytes),
+    ],
+    [
+      'records of a job that is not there',
+      /does not hold together/,
+      (name, bytes) => (name === 'jobs.jsonl' ? Buffer.alloc(0) : bytes),
+    ],
+    [
+      'a newer version',
+      /^shop\.json: version: It was made by a newer Neat Sill/,
+      (name, bytes) =>
+        name === 'shop.json'
+          ? Buffer.from(bytes.toString().replace('"version": 1,', '"version": 2,'))
+          : bytes,
+    ],
+    ['no head', /^shop\.json is missing/, (name, bytes) => (name === 'shop.json' ? null : bytes)],
+  ])('%s is said, and nothing is read in', async (name, why, change) => {
+    const path = await rebuilt(file, `${name}.zip`, change);
+    const read = readArchive(there.databaseUrl, path);
+    await expect(read).rejects.toThrow(why);
+    await expect(read).rejects.toBeInstanceOf(ArchiveProblem);
+    expect(await rowsOf(there, 'select 1 from shops where id = $1', [shopId])).toEqual([]);
+  });
+
+  test('an address of somebody who has left belongs to nobody', async () => {
+    const other = await there.makeShop();
+    const [person] = await rowsOf<{ email: string }>(
+      here,
+      `select email from people where shop_id = $1 and role = 'apprentice'`,
+      [shopId],
+    );
+    const path = await rebuilt(file, 'left.zip', (name, bytes) =>
+      name === 'people.jsonl'
+        ? inLines(bytes, (line) =>
+            line.includes('"apprentice"')
+              ? line.replace('"removed_at": null', '"removed_at": "2026-05-01T10:00:00+00:00"')
+              : line,
+          )
+        : bytes,
+    );
+    await rowsOf(there, `update people set email = $1 where shop_id = $2 and role = 'apprentice'`, [
+      person?.email,
+      other.id,
+    ]);
+    expect((await readArchive(there.databaseUrl, path)).shopId).toBe(shopId);
+  });
 });
 
 test('one shop is saved once at a time; the next try goes through', async () => {
@@ -219,6 +369,25 @@ test('a shop may have so much and no more, as its operator says', async () => {
     expect([status, body.title]).toEqual([409, 'The shop is full']);
     expect(body.detail).toMatch(/^Your shop may have \d+ .*Nothing was changed\.$/);
   }
+  const picture = await fetch(`${here.address}/api/jobs/${jobId}/pictures/${crypto.randomUUID()}`, {
+    method: 'PUT',
+    headers: { cookie: owner.cookie, 'x-csrf-token': owner.csrfToken, 'content-type': 'image/jpeg' },
+    body: new Uint8Array(
+      await sharp({ create: { width: 4, height: 4, channels: 3, background: 'red' } })
+        .jpeg()
+        .toBuffer(),
+    ),
+  });
+  expect([picture.status, ((await picture.json()) as { detail: string }).detail]).toEqual([
+    409,
+    expect.stringMatching(/^Your shop may have 0\.0 GB of photographs/),
+  ]);
+  await rowsOf(
+    here,
+    `insert into plannings (id, shop_id, job_id, work, work_key, seconds, state, asked_at) select gen_random_uuid(), $1, $2, '{}', 'k', 5, unnest(array['waiting', 'working', 'ready']), now()`,
+    [shop.id, jobId],
+  );
+  expect((await owner.get('/shop/usage')).body.used.planningsAtOnce).toBe(2);
   await expect(setQuotas(here.databaseUrl, shop.id, ['rolls=3'])).rejects.toThrow(/jobs, people/);
   await expect(setQuotas(here.databaseUrl, shop.id, ['jobs='])).rejects.toThrow(/whole number/);
   here.moveClock(new Date(testNow.getTime() + 25 * 3_600_000));
