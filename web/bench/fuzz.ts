@@ -1,4 +1,4 @@
-import { brokenText, tally } from '../../cli/src/bench/fuzzing.ts';
+import { brokenText, chanceOf, tally } from '../../cli/src/bench/fuzzing.ts';
 import { parseDrawing } from '../src/files/parseDrawing.ts';
 import { UnreadableFile } from '../src/files/unreadable.ts';
 import { readTable } from '../src/files/tables.ts';
@@ -38,7 +38,6 @@ const drawings = tally('a drawing (DXF)', inputs, (chance) =>
 
 let [taken, refused, slowestMs] = [0, 0, 0];
 const thrown: { seed: number; message: string }[] = [];
-const { chanceOf } = await import('../../cli/src/bench/fuzzing.ts');
 for (let seed = 1; seed <= inputs; seed += 1) {
   const chance = chanceOf(seed);
   const start = performance.now();

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { checkPlan } from '@neat-sill/core/check';
-import { RACK_COLUMNS, linesOfRack, operations, readRackCode, readRackLines } from '@neat-sill/core/contract';
+import { RACK_COLUMNS, operations, readRackCode, readRackLines } from '@neat-sill/core/contract';
 import { planCuts, planJobFormat } from '@neat-sill/core/cuts';
 import {
   FILM_COLUMNS,
@@ -144,9 +144,7 @@ function core(inputs: number): Tally[] {
     tables(
       'a stock list',
       inputs,
-      linesOfRack([]).length > 0
-        ? linesOfRack([])
-        : [['G-1', 'Gannet Silver 20', 'roll', '1524', '12000', 'left right', 'B12', 'bay 3']],
+      [['G-1', 'Gannet Silver 20', 'roll', '1524', '12000', 'left right', 'B12', 'bay 3']],
       (table) => {
         const lines = table.map((row, line) => ({
           line,

@@ -32,8 +32,7 @@ interface Outline {
  * A drawing is lines in pairs, a code and its value, up to EOF. The parser reads on without end where they are not: such a
  * drawing is refused before.
  */
-function mustBePairs(name: string, text: string): void {
-  const lines = text.trimEnd().split(/\r\n|\r|\n/);
+function mustBePairs(name: string, lines: readonly string[]): void {
   const wrong = lines.findIndex((line, at) => at % 2 === 0 && !/^\s*-?\d{1,5}\s*$/.test(line));
   if (wrong >= 0)
     throw new UnreadableFile(
@@ -54,8 +53,7 @@ interface SplitText {
 }
 
 /** An outline that says it has more corners than there are lines would have them made up until the memory is full. */
-function mustHaveItsCorners(name: string, text: string): void {
-  const lines = text.split(/\r\n|\r|\n/);
+function mustHaveItsCorners(name: string, lines: readonly string[]): void {
   let isOutline = false;
   for (let at = 0; at + 1 < lines.length; at += 2) {
     const code = Number(lines[at]);
@@ -74,8 +72,7 @@ const MOST_READS_OF_A_LINE = 20;
  * A drawing whose lines can be read so often and no oftener. Where an outline is broken in the middle the parser steps back and
  * reads the same lines for ever: it is stopped there, and the drawing refused.
  */
-function readableOnce(text: string): SplitText {
-  const lines = text.split(/\r\n|\r|\n/);
+function readableOnce(lines: readonly string[]): SplitText {
   let left = MOST_READS_OF_A_LINE * lines.length + 1000;
   const counted = new Proxy(lines, {
     get: (all, key) => {
@@ -89,12 +86,13 @@ function readableOnce(text: string): SplitText {
 
 /** The closed outlines of a DXF drawing. Throws `UnreadableFile` where it is none, has none or has too many. */
 export function parseDrawing(name: string, text: string): DrawnLayers {
-  mustBePairs(name, text);
-  mustHaveItsCorners(name, text);
+  const lines = text.trimEnd().split(/\r\n|\r|\n/);
+  mustBePairs(name, lines);
+  mustHaveItsCorners(name, lines);
   let drawing;
   try {
     // As parseSync does, which takes a true text only.
-    drawing = (new DxfParser() as unknown as Parser)._parse(readableOnce(text));
+    drawing = (new DxfParser() as unknown as Parser)._parse(readableOnce(lines));
   } catch (error) {
     throw new UnreadableFile(
       `“${name}” can’t be read as a DXF drawing (${error instanceof Error ? error.message : 'unknown cause'}). Save it again as ASCII DXF.`,
