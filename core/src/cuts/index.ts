@@ -39,6 +39,7 @@ export { planCuts } from './search/planner.ts';
 export type { PlanEffort } from './search/planEffort.ts';
 export { cutList, pieceName, type CutPiece, type CutStep, type CutStrip } from './after/cutList.ts';
 export { solverOfText, type LinearSolver, type LpTextSolver } from './cost/linearSolver.ts';
+export { arrivedRoll } from './after/arrivedRoll.ts';
 export { rackNames } from './after/rackNames.ts';
 export { consume, consumedBack, type Consumed, type TooShort } from './after/consume.ts';
 export { plotOf, plotSvg, type PlotOutline, type PlotRect } from './after/plot.ts';

@@ -1,6 +1,7 @@
 import { readStored } from '@neat-sill/core/record';
 import type { CutPulls, RackEntry, SaveRack } from '@neat-sill/core/contract';
 import {
+  arrivedRoll,
   consume,
   rackNames,
   pullsJustCut,
@@ -195,27 +196,23 @@ async function namesFor(tx: Tx, filmId: string): Promise<() => string> {
   );
 }
 
-/** A whole roll of the rack that nobody has reserved is the new roll that a plan asks for: it has been bought since. */
+/** Takes the roll that was bought for a plan since it was kept, where it has arrived and nobody has reserved it. */
 async function takeArrived(
   tx: Tx,
-  { filmId, width, length }: PullOfRoll['source'],
+  source: PullOfRoll['source'],
   jobId: string,
   opened: string,
 ): Promise<typeof stock.$inferSelect | null> {
-  const [row] = await tx
+  const free = await tx
     .select()
     .from(stock)
-    .where(
-      and(
-        isNull(stock.reservedBy),
-        isNull(stock.openedAs),
-        sql`${stock.data}->>'kind' = 'roll' and ${stock.data}->>'filmId' = ${filmId}`,
-        sql`abs((${stock.data}->>'width')::float8 - ${width}) < 1 and abs((${stock.data}->>'length')::float8 - ${length}) < 1`,
-      ),
-    )
-    .orderBy(asc(stock.id))
-    .limit(1)
+    .where(and(isNull(stock.reservedBy), isNull(stock.openedAs)))
     .for('update');
+  const roll = arrivedRoll(
+    source,
+    free.map(({ data }) => readStored(stockSchema, data)),
+  );
+  const row = free.find(({ id }) => id === roll?.id);
   if (!row) return null;
   await tx.update(stock).set({ openedAs: opened, reservedBy: jobId }).where(eq(stock.id, row.id));
   return row;
