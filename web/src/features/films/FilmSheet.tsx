@@ -11,6 +11,7 @@ import { Choice, TextField } from '../../ui/Field.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
+import { SheetEnd } from '../../ui/SheetEnd.tsx';
 import {
   NEW_ROLL,
   formOfFilm,
@@ -335,22 +336,18 @@ export function FilmSheet({
             {countOf(wrongs, 'field')} can’t be taken as written; each says why.
           </Note>
         )}
-        {error && (
-          <Note tone="no" role="alert">
-            {sentenceOf(error)}
-          </Note>
-        )}
-        <div className="flex items-center justify-end gap-3">
+        <SheetEnd
+          act={before ? 'Save' : 'Add it'}
+          busy={isLoading}
+          problem={error && sentenceOf(error)}
+          onCancel={leave}
+        >
           {before && (
             <p className="mr-auto text-sm text-quiet">
               Jobs that were sold or cut keep the figures they were sold with.
             </p>
           )}
-          <Button onClick={leave}>Cancel</Button>
-          <Button weight="act" type="submit" disabled={isLoading}>
-            {before ? 'Save' : 'Add it'}
-          </Button>
-        </div>
+        </SheetEnd>
       </form>
       <Confirm
         title="Leave without saving?"

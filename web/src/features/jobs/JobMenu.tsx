@@ -10,11 +10,10 @@ import {
   useEraseJobMutation,
   useKeepJobMutation,
 } from '../../api/api.ts';
-import { Button } from '../../ui/Button.tsx';
 import { Confirm } from '../../ui/Confirm.tsx';
 import { Choice, TextField } from '../../ui/Field.tsx';
-import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
+import { SheetEnd } from '../../ui/SheetEnd.tsx';
 
 const NOBODY = 'nobody';
 
@@ -41,17 +40,7 @@ function VisitSheet({ job, onClose }: { job: JobSummary; onClose: () => void }) 
           <Choice label="Who does it" value={who} options={people} onChoose={setWho} />
           <TextField label="Day" type="date" value={day} onChange={(event) => setDay(event.target.value)} />
         </div>
-        {error && (
-          <Note tone="no" role="alert">
-            {sentenceOf(error)}
-          </Note>
-        )}
-        <div className="flex justify-end gap-3">
-          <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" weight="act" disabled={isLoading}>
-            Save
-          </Button>
-        </div>
+        <SheetEnd act="Save" busy={isLoading} problem={error && sentenceOf(error)} onCancel={onClose} />
       </form>
     </Sheet>
   );

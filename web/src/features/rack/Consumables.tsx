@@ -1,3 +1,4 @@
+import { numberIn } from '@neat-sill/core/sheet';
 import { CONSUMABLE_UNITS, isLow, type Consumable } from '@neat-sill/core/contract';
 import { formatNumber } from '@neat-sill/core/units';
 import { Plus } from 'lucide-react';
@@ -13,6 +14,7 @@ import { DataTable } from '../../ui/DataTable.tsx';
 import { Choice, TextField } from '../../ui/Field.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
+import { SheetEnd } from '../../ui/SheetEnd.tsx';
 
 const UNIT_NAMES: Readonly<Record<Consumable['unit'], string>> = {
   pieces: 'pieces',
@@ -21,10 +23,6 @@ const UNIT_NAMES: Readonly<Record<Consumable['unit'], string>> = {
 };
 const show = (amount: number, unit: Consumable['unit']) =>
   `${formatNumber(amount, Number.isInteger(amount) ? 0 : 1)}${unit === 'pieces' ? '' : `\u00a0${unit}`}`;
-
-/** A number as it is typed, with comma or point; NaN for none. */
-const amountOf = (typed: string) =>
-  /^\s*\d+([.,]\d+)?\s*$/.test(typed) ? Number(typed.replace(',', '.')) : NaN;
 
 const NEW: Consumable = {
   id: '',
@@ -48,7 +46,7 @@ function ConsumableSheet({ before, onClose }: { before: Consumable | null; onClo
   const [save, { error, isLoading }] = useSaveConsumableMutation();
   const wrongName = name.trim() === '' ? 'Name it: what is asked for in a shop.' : undefined;
   const wrong = (typed: string) =>
-    Number.isNaN(amountOf(typed)) ? `“${typed}” is no amount; write a number.` : undefined;
+    numberIn(typed) >= 0 ? undefined : `“${typed}” is no amount; write a number.`;
   const wrongLeast = least.trim() === '' ? undefined : wrong(least);
   const submit = (event: FormEvent) => {
     event.preventDefault();
@@ -58,8 +56,8 @@ function ConsumableSheet({ before, onClose }: { before: Consumable | null; onClo
       id,
       name: name.trim(),
       unit,
-      onHand: amountOf(onHand),
-      least: least.trim() === '' ? null : amountOf(least),
+      onHand: numberIn(onHand),
+      least: least.trim() === '' ? null : numberIn(least),
       place: place.trim() || null,
       version: from.version,
     };
@@ -105,17 +103,12 @@ function ConsumableSheet({ before, onClose }: { before: Consumable | null; onClo
             onChange={(event) => setPlace(event.target.value)}
           />
         </div>
-        {error && (
-          <Note tone="no" role="alert">
-            {sentenceOf(error)}
-          </Note>
-        )}
-        <div className="flex justify-end gap-3">
-          <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" weight="act" disabled={isLoading}>
-            {before ? 'Save' : 'Add it'}
-          </Button>
-        </div>
+        <SheetEnd
+          act={before ? 'Save' : 'Add it'}
+          busy={isLoading}
+          problem={error && sentenceOf(error)}
+          onCancel={onClose}
+        />
       </form>
     </Sheet>
   );

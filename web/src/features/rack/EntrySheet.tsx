@@ -4,12 +4,11 @@ import type { LengthUnit } from '@neat-sill/core/units';
 import type { FormEvent } from 'react';
 import { useForm } from 'react-hook-form';
 import { z } from 'zod';
-import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/Field.tsx';
 import { FormChoice, FormLength } from '../../ui/FormFields.tsx';
-import { Note } from '../../ui/Note.tsx';
 import { ScanCode } from '../../scan/ScanCode.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
+import { SheetEnd } from '../../ui/SheetEnd.tsx';
 
 export type Entry = SaveRack['entries'][number];
 
@@ -158,17 +157,7 @@ export function EntrySheet({
           </div>
           <TextField label="Place" maxLength={60} problem={wrong('place')} {...register('place')} />
         </div>
-        {problem && (
-          <Note tone="no" role="alert">
-            {problem}
-          </Note>
-        )}
-        <div className="flex justify-end gap-3">
-          <Button onClick={onClose}>Cancel</Button>
-          <Button weight="act" type="submit" disabled={saving}>
-            {before ? 'Save' : 'Put it there'}
-          </Button>
-        </div>
+        <SheetEnd act={before ? 'Save' : 'Put it there'} busy={saving} problem={problem} onCancel={onClose} />
       </form>
     </Sheet>
   );

@@ -18,6 +18,7 @@ import { Choice, TextField } from '../../ui/Field.tsx';
 import { showDay, showMoment } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
+import { SheetEnd } from '../../ui/SheetEnd.tsx';
 import { ROLE_LINES, ROLE_NAMES } from '../account/index.ts';
 
 type Person = People['people'][number];
@@ -86,17 +87,12 @@ function InviteSheet({ onClose, onLink }: { onClose: () => void; onLink: (link: 
         <p className="text-sm text-quiet">
           An {ROLE_NAMES[role]}: {ROLE_LINES[role]}.
         </p>
-        {error && !inName && !inEmail && (
-          <Note tone="no" role="alert">
-            {sentenceOf(error)}
-          </Note>
-        )}
-        <div className="flex justify-end gap-3">
-          <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" weight="act" disabled={isLoading}>
-            Make the link
-          </Button>
-        </div>
+        <SheetEnd
+          act="Make the link"
+          busy={isLoading}
+          problem={error && !inName && !inEmail ? sentenceOf(error) : null}
+          onCancel={onClose}
+        />
       </form>
     </Sheet>
   );
