@@ -323,7 +323,7 @@ test('what has to be bought stands by supplier, for the job and for the shop', a
   expect(await list.getByRole('link', { name: 'as a mail' }).first().getAttribute('href')).toMatch(
     /^mailto:/,
   );
-  await list.getByRole('button', { name: 'Ordered' }).first().click();
+  await list.getByRole('button', { name: 'Mark as ordered' }).first().click();
   const sheet = page.getByRole('dialog');
   await sheet.getByLabel('Rolls').fill('1');
   await sheet.getByRole('button', { name: 'Save the order' }).click();

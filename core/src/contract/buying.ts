@@ -58,8 +58,8 @@ export const filmOrderSchema = z
     filmId: z.string().min(1).max(60),
     widthMm: lengthMm.max(5_000),
     rollMm: lengthMm.max(200_000),
-    /** Rolls; metres where it is cut by the metre. */
-    quantity: z.number().positive('Order more than none').max(10_000),
+    /** Rolls, or pieces that the supplier cuts off at that length. */
+    quantity: z.int('Order whole rolls').positive('Order more than none').max(10_000),
     supplier: z.string().trim().min(1, 'Name the supplier').max(80),
     orderedOn: z.iso.date(),
     arrivedOn: z.iso.date().nullable(),

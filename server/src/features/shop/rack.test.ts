@@ -440,7 +440,7 @@ describe('film on order', () => {
     expect(await orderOf(sent.id, apprentice)).toMatchObject({ quantity: 2 });
     expect((await apprentice.put('/film-orders', order())).status).toBe(403);
     expect((await apprentice.call('DELETE', `/film-orders/${sent.id}`)).status).toBe(403);
-    for (const wrong of [{ quantity: 0 }, { supplier: ' ' }, { orderedOn: '2026-02-31' }])
+    for (const wrong of [{ quantity: 0 }, { quantity: 1.5 }, { supplier: ' ' }, { orderedOn: '2026-02-31' }])
       expect((await owner.put('/film-orders', { ...order(), ...wrong })).status).toBe(422);
     expect((await owner.call('DELETE', `/film-orders/${sent.id}`)).status).toBe(200);
     expect(await orderOf(sent.id)).toBeUndefined();

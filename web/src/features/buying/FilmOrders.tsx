@@ -1,3 +1,4 @@
+import { numberIn } from '@neat-sill/core/sheet';
 import { RULES_OF_ROLES, type FilmArrival, type FilmOrder } from '@neat-sill/core/contract';
 import { rackNames } from '@neat-sill/core/cuts';
 import { countOf, formatLength, formatRun, type LengthUnit } from '@neat-sill/core/units';
@@ -17,12 +18,10 @@ import { TextField } from '../../ui/Field.tsx';
 import { showDay, today } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
+import { SheetEnd } from '../../ui/SheetEnd.tsx';
 
 /** What of a line of the shopping list an order begins with. */
 export type OrderStart = Pick<FilmOrder, 'filmId' | 'widthMm' | 'rollMm' | 'quantity' | 'supplier'>;
-
-const numberOf = (typed: string) =>
-  /^\s*\d+([.,]\d+)?\s*$/.test(typed) ? Number(typed.replace(',', '.')) : NaN;
 
 /** That film was ordered, by whatever way one orders. */
 export function OrderSheet({
@@ -42,14 +41,17 @@ export function OrderSheet({
   const [orderedOn, setOrderedOn] = useState(today());
   const [tried, setTried] = useState(false);
   const [save, { error, isLoading }] = useSaveFilmOrderMutation();
-  const wrongQuantity = numberOf(quantity) > 0 ? undefined : `“${quantity}” is no number of rolls.`;
+  const wrongQuantity =
+    Number.isInteger(numberIn(quantity)) && numberIn(quantity) > 0
+      ? undefined
+      : `“${quantity}” is no number of rolls; write a whole one.`;
   const submit = (event: FormEvent) => {
     event.preventDefault();
     setTried(true);
     if (wrongQuantity || supplier.trim() === '' || orderedOn === '') return;
     const { filmId, widthMm, rollMm } = start;
     const order = { id, filmId, widthMm, rollMm, orderedOn, arrivedOn: null, version: 0 };
-    void save({ ...order, quantity: numberOf(quantity), supplier: supplier.trim() }).then(
+    void save({ ...order, quantity: numberIn(quantity), supplier: supplier.trim() }).then(
       (result) => result.data && onClose(),
     );
   };
@@ -83,17 +85,12 @@ export function OrderSheet({
             onChange={(event) => setOrderedOn(event.target.value)}
           />
         </div>
-        {error && (
-          <Note tone="no" role="alert">
-            {sentenceOf(error)}
-          </Note>
-        )}
-        <div className="flex justify-end gap-3">
-          <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" weight="act" disabled={isLoading}>
-            Save the order
-          </Button>
-        </div>
+        <SheetEnd
+          act="Save the order"
+          busy={isLoading}
+          problem={error && sentenceOf(error)}
+          onCancel={onClose}
+        />
       </form>
     </Sheet>
   );
@@ -111,7 +108,7 @@ function ArrivalSheet({ order, name, onClose }: { order: FilmOrder; name: string
   const film = book?.films.find(({ id }) => id === order.filmId);
   const [rolls, setRolls] = useState<readonly Arrived[]>(() => {
     const next = rackNames(film?.letter ?? 'Z', book?.rack.map(({ entry }) => entry.id) ?? []);
-    return Array.from({ length: Math.max(1, Math.round(order.quantity)) }, () => ({
+    return Array.from({ length: order.quantity }, () => ({
       name: next(),
       lot: '',
       place: '',
@@ -172,23 +169,18 @@ function ArrivalSheet({ order, name, onClose }: { order: FilmOrder; name: string
                   aria-label={`${roll.name} has not come`}
                   onClick={() => setRolls(rolls.filter((_, place) => place !== at))}
                 >
-                  Not here
+                  Did not come
                 </Button>
               )}
             </li>
           ))}
         </ul>
-        {error && (
-          <Note tone="no" role="alert">
-            {sentenceOf(error)}
-          </Note>
-        )}
-        <div className="flex justify-end gap-3">
-          <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" weight="act" disabled={isLoading || unnamed}>
-            Put {countOf(rolls.length, 'roll')} on the rack
-          </Button>
-        </div>
+        <SheetEnd
+          act={<>Put {countOf(rolls.length, 'roll')} on the rack</>}
+          busy={isLoading || unnamed}
+          problem={error && sentenceOf(error)}
+          onCancel={onClose}
+        />
       </form>
     </Sheet>
   );
@@ -252,7 +244,7 @@ export function FilmOrders({ unit, filmName }: { unit: LengthUnit; filmName: (fi
                     void remove(order.id).then((result) => setRemoved(result.data ? order : null))
                   }
                 >
-                  Cancelled
+                  Cancel the order
                 </Button>
               </span>
             )}

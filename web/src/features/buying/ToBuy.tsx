@@ -3,7 +3,13 @@ import { countOf, formatLength, formatRun, listOf, type LengthUnit } from '@neat
 import { RULES_OF_ROLES } from '@neat-sill/core/contract';
 import { FileDown, RefreshCw } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { sentenceOf, useAskSuppliersQuery, useFilmOrdersQuery, useSessionQuery } from '../../api/api.ts';
+import {
+  sentenceOf,
+  useAskSuppliersQuery,
+  useFilmOrdersQuery,
+  useSessionQuery,
+  useShopQuery,
+} from '../../api/api.ts';
 import { csvOf, download } from '../../files/tables.ts';
 import { showDay } from '../../ui/format.ts';
 import { OrderSheet, type OrderStart } from './FilmOrders.tsx';
@@ -36,6 +42,21 @@ function Quantity({
   );
 }
 
+type Bought = Omit<OrderStart, 'supplier'>;
+
+/** What is ordered for a line: whole rolls, or one piece as long as is wanted where it is cut by the metre. */
+function boughtBy({
+  filmId,
+  widthMm,
+  rollMm,
+  quantity,
+  soldBy,
+}: Bought & { readonly soldBy?: 'roll' | 'metre' }): Bought {
+  return soldBy === 'metre'
+    ? { filmId, widthMm, rollMm: Math.round(quantity * 1000), quantity: 1 }
+    : { filmId, widthMm, rollMm, quantity };
+}
+
 const STATES = { refused: 'refuses to answer just now', away: 'does not answer' } as const;
 
 /** What has to be bought, by supplier, with the prices and stock that suppliers answer with. */
@@ -43,6 +64,7 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
   const money = useMoney();
   const { data: session } = useSessionQuery();
   const { data: orders } = useFilmOrdersQuery();
+  const { data: shop } = useShopQuery();
   const [ordering, setOrdering] = useState<OrderStart | null>(null);
   const mayBuy = session?.person ? RULES_OF_ROLES[session.person.role].changesRack : false;
   const filmIds = useMemo(() => [...new Set(wanted.map(({ filmId }) => filmId))].sort(), [wanted]);
@@ -62,25 +84,21 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
       </p>
     );
   const silent = (answers ?? []).filter(({ state }) => state !== 'offers');
-  const onOrder = (line: Pick<ShoppingLine, 'filmId' | 'widthMm' | 'rollMm'>) =>
+  const onOrder = ({ filmId, widthMm, rollMm }: Bought) =>
     (orders ?? []).find(
       (order) =>
         order.arrivedOn === null &&
-        order.filmId === line.filmId &&
-        order.widthMm === line.widthMm &&
-        order.rollMm === line.rollMm,
+        order.filmId === filmId &&
+        order.widthMm === widthMm &&
+        order.rollMm === rollMm,
     );
-  const orderPart = (
-    line: Pick<ShoppingLine, 'filmId' | 'widthMm' | 'rollMm' | 'quantity'>,
-    supplier: string,
-  ) => {
-    const order = onOrder(line);
+  const orderPart = (bought: Bought, supplier: string) => {
+    const order = onOrder(bought);
     if (order) return <b className="text-edge">ordered {showDay(order.orderedOn)}</b>;
     if (!mayBuy || !ofManyJobs) return null;
-    const { filmId, widthMm, rollMm, quantity } = line;
     return (
-      <Button size="low" onClick={() => setOrdering({ filmId, widthMm, rollMm, quantity, supplier })}>
-        Ordered
+      <Button size="low" onClick={() => setOrdering({ ...bought, supplier })}>
+        Mark as ordered
       </Button>
     );
   };
@@ -124,7 +142,7 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
                     {line.quantity > 1 && line.soldBy === 'roll' && ', ask for one lot'}
                     {forJobs(line)}
                   </span>
-                  {orderPart(line, supplier.supplierName)}
+                  {orderPart(boughtBy(line), supplier.supplierName)}
                 </span>
               </li>
             ))}
@@ -141,7 +159,7 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
               <li key={`${line.filmId} ${line.widthMm}`} className="py-1.5">
                 <b>{filmName(line.filmId)}</b> {formatLength(line.widthMm, { unit })} wide,{' '}
                 <Quantity line={line} unit={unit} />
-                {forJobs(line)} {orderPart(line, '')}
+                {forJobs(line)} {orderPart(boughtBy(line), '')}
               </li>
             ))}
           </ul>
@@ -160,7 +178,11 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
       <div className="flex flex-wrap items-center gap-3 text-sm text-quiet">
         <Button
           size="low"
-          onClick={() => void csvOf(listAsRows(list, filmName)).then((csv) => download(csv, 'to-buy.csv'))}
+          onClick={() =>
+            void csvOf(listAsRows(list, { filmName, currency: shop?.details.currency ?? '' })).then((csv) =>
+              download(csv, 'to-buy.csv'),
+            )
+          }
         >
           <FileDown size={15} aria-hidden /> Save as CSV
         </Button>

@@ -24,10 +24,21 @@ const list: ShoppingList = {
 const filmName = (id: string) => `Gannet Silver ${id}`;
 
 test('a list is a row a line, with what nobody offers', () => {
-  const [head, ...rows] = listAsRows(list, filmName);
+  const [head, ...rows] = listAsRows(list, { filmName, currency: 'EUR' });
   expect(rows).toEqual([
-    ['Harbour Film', 'Gannet Silver g', '1524', '30480', '2', 'roll', '800', 'H120', 'Reading room; House'],
-    ['', 'Gannet Silver g', '610', '3000', '1', 'roll', '', '', ''],
+    [
+      'Harbour Film',
+      'Gannet Silver g',
+      '1524',
+      '30480',
+      '2',
+      'roll',
+      '800',
+      'EUR',
+      'H120',
+      'Reading room; House',
+    ],
+    ['', 'Gannet Silver g', '610', '3000', '1', 'roll', '', '', '', ''],
   ]);
   for (const row of rows) expect(row).toHaveLength(head?.length ?? 0);
 });

@@ -15,8 +15,22 @@ const wanted = (line: ShoppingLine, { unit, filmName }: Named): string => {
 };
 
 /** The shopping list as rows of a sheet. */
-export function listAsRows(list: ShoppingList, filmName: Named['filmName']): string[][] {
-  const head = ['supplier', 'film', 'widthMm', 'rollMm', 'quantity', 'soldBy', 'cost', 'lot', 'jobs'];
+export function listAsRows(
+  list: ShoppingList,
+  { filmName, currency }: Pick<Named, 'filmName'> & { readonly currency: string },
+): string[][] {
+  const head = [
+    'supplier',
+    'film',
+    'widthMm',
+    'rollMm',
+    'quantity',
+    'soldBy',
+    'cost',
+    'currency',
+    'lot',
+    'jobs',
+  ];
   const jobs = (line: { readonly forJobs: readonly { readonly jobName: string }[] }) =>
     line.forJobs.map(({ jobName }) => jobName).join('; ');
   return [
@@ -30,6 +44,7 @@ export function listAsRows(list: ShoppingList, filmName: Named['filmName']): str
         String(line.quantity),
         line.soldBy,
         String(line.cost),
+        currency,
         line.lot ?? '',
         jobs(line),
       ]),
@@ -41,6 +56,7 @@ export function listAsRows(list: ShoppingList, filmName: Named['filmName']): str
       String(line.rollMm),
       String(line.quantity),
       'roll',
+      '',
       '',
       '',
       jobs(line),

@@ -88,7 +88,7 @@ export function CutMode({ kept, steps, filmName, onClose }: CutModeProps) {
                 {last && (
                   <Note tone="good" role="status">
                     Pull {last.pull.id} is cut.
-                    <PullDone pullId={last.pull.id} keptAt={kept.keptAt} />
+                    <PullDone step={last} keptAt={kept.keptAt} />
                   </Note>
                 )}
                 <dl>
@@ -173,7 +173,7 @@ export function CutMode({ kept, steps, filmName, onClose }: CutModeProps) {
           ) : (
             <div className="p-6 text-lg">
               <p>The rack is shorter by what was cut, and the leftovers are on it.</p>
-              {last && <PullDone pullId={last.pull.id} keptAt={kept.keptAt} />}
+              {last && <PullDone step={last} keptAt={kept.keptAt} />}
             </div>
           )}
           <footer className="flex gap-3 border-t border-hairline p-3">

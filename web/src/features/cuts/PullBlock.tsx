@@ -200,7 +200,7 @@ export function PullBlock({
               </span>,
             )}
         </dl>
-        {state === 'cut' && keptAt !== null && <PullDone pullId={pull.id} keptAt={keptAt} />}
+        {state === 'cut' && keptAt !== null && <PullDone step={step} keptAt={keptAt} />}
       </div>
     </li>
   );

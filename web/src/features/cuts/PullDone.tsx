@@ -1,4 +1,5 @@
 import { RULES_OF_ROLES, type CutPulls, type RackEntry } from '@neat-sill/core/contract';
+import type { CutStep } from '@neat-sill/core/cuts';
 import { listOf } from '@neat-sill/core/units';
 import { Tag } from 'lucide-react';
 import { useState, type FormEvent } from 'react';
@@ -67,16 +68,23 @@ function LotOf({ roll, offcuts }: { roll: RackEntry; offcuts: readonly RackEntry
 
 type PullCut = CutPulls[number];
 
-function PullDoneNote({ cut }: { cut: PullCut }) {
+function PullDoneNote({ cut, isNew }: { cut: PullCut; isNew: boolean }) {
   const unit = useUnit();
   const { data: session } = useSessionQuery();
   const mayChange = session?.person ? RULES_OF_ROLES[session.person.role].changesRack : false;
   const { roll, opened, offcuts } = cut;
   const asksLot = opened && roll !== null && roll.lot === null;
+  const isBought = roll !== null && !opened && isNew;
   const toLabel = [...(opened && roll ? [roll] : []), ...offcuts];
-  if (toLabel.length === 0) return null;
+  if (toLabel.length === 0 && !isBought) return null;
   return (
     <div className="text-sm">
+      {isBought && (
+        <p>
+          The new roll stood on the rack already: it came off <b>{roll.entry.id}</b>
+          {roll.lot && `, lot ${roll.lot}`}.
+        </p>
+      )}
       {opened && roll && (
         <p>
           A new roll is on the rack: write <b>{roll.entry.id}</b> on it.
@@ -91,22 +99,25 @@ function PullDoneNote({ cut }: { cut: PullCut }) {
       ))}
       {asksLot && mayChange && <LotOf roll={roll} offcuts={offcuts} />}
       {asksLot && !mayChange && <p>Tell an installer the lot that stands on it.</p>}
-      <a
-        className={`${buttonLook('plain', 'low')} mt-1`}
-        href={labelsOf(toLabel)}
-        target="_blank"
-        rel="noreferrer"
-      >
-        <Tag size={15} aria-hidden /> {toLabel.length === 1 ? 'Label' : 'Labels'} (PDF)
-      </a>
+      {toLabel.length > 0 && (
+        <a
+          className={`${buttonLook('plain', 'low')} mt-1`}
+          href={labelsOf(toLabel)}
+          target="_blank"
+          rel="noreferrer"
+        >
+          <Tag size={15} aria-hidden /> {toLabel.length === 1 ? 'Label' : 'Labels'} (PDF)
+        </a>
+      )}
     </div>
   );
 }
 
 /** What is to be written on a roll that was opened for a pull, and on its leftovers. */
-export function PullDone({ pullId, keptAt }: { pullId: string; keptAt: string }) {
+export function PullDone({ step, keptAt }: { step: CutStep; keptAt: string }) {
+  const pullId = step.pull.id;
   const { jobId } = useJob();
   const { data } = useCutPullsQuery(jobId);
   const cut = data?.find((each) => each.pullId === pullId && each.keptAt === keptAt);
-  return cut ? <PullDoneNote key={cut.pullId} cut={cut} /> : null;
+  return cut ? <PullDoneNote key={cut.pullId} cut={cut} isNew={step.source.kind === 'new'} /> : null;
 }
