@@ -123,6 +123,7 @@ function openQuick(url: string, onLostConnection: (error: Error) => void) {
     inShop: async <Value>(shopId: string, work: (quick: QuickTx) => Promise<Value>): Promise<Value> => {
       const client = await pool.connect();
       let isOver = false;
+      let own: Tx | null = null;
       const send = holdingBack(client);
       try {
         // What fails here lets all fail that is sent behind it; said is the first.
@@ -138,7 +139,7 @@ function openQuick(url: string, onLostConnection: (error: Error) => void) {
         };
         const value = await work({
           query,
-          tx: () => drizzle(client, { schema, casing: 'snake_case' }) as unknown as Tx,
+          tx: () => (own ??= drizzle(client, { schema, casing: 'snake_case' }) as unknown as Tx),
           finishWith: async (last) => {
             const [, { command }] = await send(() => Promise.all([query(last), client.query('commit')]));
             if (command !== 'COMMIT') throw new Error('The transaction was not committed');

@@ -15,8 +15,8 @@ import type { QuickTx, ReadQuery, Tx } from '../../db/database.ts';
 import { HttpProblem, notAllowed, notFound } from '../../http/problem.ts';
 import type { Caller } from '../../http/route.ts';
 import { filmsAndRulesOf, rackFollowsPlan, readStamps, type StampRow } from '../shop/index.ts';
-import { withChanges } from './knownJobs.ts';
-import { filmIdsOf, outlineFrom, type Known } from './outlines.ts';
+import { withChanges, type Known } from './knownJobs.ts';
+import { filmIdsOf, outlineFrom } from './outlines.ts';
 import { readJob } from './records.ts';
 
 interface Writing {

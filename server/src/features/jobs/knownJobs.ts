@@ -1,6 +1,7 @@
 import { recordKey, type JobAnswer, type SentEdit } from '@neat-sill/core/contract';
 import type { JobRecords } from '@neat-sill/core/job';
 import { LRUCache } from 'lru-cache';
+import type { KnownBooks } from '../shop/index.ts';
 
 /** Jobs as this server read or wrote them last, so that an edit need not read the whole job again. */
 export interface KnownJobs {
@@ -8,6 +9,12 @@ export interface KnownJobs {
   readonly last: (shopId: string, jobId: string) => JobAnswer | null;
   /** Keeps a job as it was committed. */
   readonly keep: (shopId: string, job: JobAnswer) => void;
+}
+
+/** What this server remembers, each by its version, so that it is not read and parsed at every edit. */
+export interface Known {
+  readonly jobs: KnownJobs;
+  readonly books: KnownBooks;
 }
 
 export function makeKnownJobs(mostRecords: number): KnownJobs {

@@ -7,14 +7,7 @@ import {
   type ShopData,
 } from '@neat-sill/core/job';
 import type { Tx } from '../../db/database.ts';
-import { readFilmsAndRules, type KnownBooks } from '../shop/index.ts';
-import type { KnownJobs } from './knownJobs.ts';
-
-/** What this server remembers, each by its version, so that it is not read and parsed at every edit. */
-export interface Known {
-  readonly jobs: KnownJobs;
-  readonly books: KnownBooks;
-}
+import { readFilmsAndRules } from '../shop/index.ts';
 
 export const filmIdsOf = (records: JobRecords): string[] => [
   ...new Set(Object.values(records.pane).flatMap(({ filmId }) => filmId ?? [])),
