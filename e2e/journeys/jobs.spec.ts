@@ -89,7 +89,7 @@ test('what somebody else changes appears on every open page by itself', async ({
   await other.goto('/rack');
   await page.goto('/rack');
   await page
-    .getByRole('button', { name: /^Remove/ })
+    .getByRole('button', { name: /^Remove .* from the rack$/ })
     .last()
     .click();
   await expect(page.getByText(/was removed from the rack/)).toBeVisible();

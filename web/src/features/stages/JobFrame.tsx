@@ -12,6 +12,8 @@ import {
   LivePlanProvider,
   OpenJobContext,
   DeferredJob,
+  LiveJob,
+  type NextAct,
   SyncBar,
   jobActions,
   openJob,
@@ -111,11 +113,23 @@ function usePaneOfAddress() {
   }, [paneId, wallId, dispatch]);
 }
 
+/** Keys know the job as it is, whatever of it is drawn yet: one pressed as soon as the first wall stands there adds to it. */
+function Keys({ stages, act }: { stages: readonly StageModule[]; act: NextAct | null }) {
+  useJobKeys(stages, act);
+  return null;
+}
+
 /** The next act follows a moment behind the keys, like all that is drawn around the bench. */
 function ActionsAndKeys({ stages, stage }: { stages: readonly StageModule[]; stage: StageModule }) {
   const act = useNextAct(stage);
-  useJobKeys(stages, act);
-  return <ActionsBehind stages={stages} act={act} />;
+  return (
+    <>
+      <LiveJob>
+        <Keys stages={stages} act={act} />
+      </LiveJob>
+      <ActionsBehind stages={stages} act={act} />
+    </>
+  );
 }
 
 function OpenFrame({ stages, stage }: { stages: readonly StageModule[]; stage: StageModule }) {
