@@ -1,8 +1,9 @@
 #!/usr/bin/env bash
-# Sets up, migrates, builds and serves Neat Sill: one server, one worker. Ctrl-C or SIGTERM ends all of it; what ends by
+# Sets up, migrates, builds and serves Neat Sill: a server, a worker. Ctrl-C or SIGTERM ends all of it; what ends by
 # itself is brought back (supervise.mjs).
 #   NEAT_SILL_DATA  folder of the private database (default .data/app)   NEAT_SILL_PORT  port (default 4173)
 #   DATABASE_URL    use this database instead of a private one           NEAT_SILL_DEMO  no: do not fill in demo data
+#   SERVER_PROCESSES so many processes serve (default 2, on one core 1)
 set -euo pipefail
 cd "$(dirname "$0")/.."
 bash scripts/setup.sh
@@ -29,5 +30,7 @@ fi
 exec 8>&-
 
 [ -n "${DATABASE_URL:-}" ] || export DATA=$data
+cores=$(nproc)
+export SERVER_PROCESSES=${SERVER_PROCESSES:-$((cores < 2 ? cores : 2))}
 export PORT=${NEAT_SILL_PORT:-4173} DEMO=${NEAT_SILL_DEMO:-yes} WEB_FOLDER=$web SERVER_FOLDER=$server
 exec node scripts/supervise.mjs

@@ -29,6 +29,7 @@ function supervise(): ChildProcess {
       PORT: String(port),
       DEMO: 'yes',
       LOG_LEVEL: 'silent',
+      SERVER_PROCESSES: '2',
       SERVER_FOLDER,
       WEB_FOLDER,
     },
@@ -106,13 +107,22 @@ test.afterAll(() => {
 test('server, worker and database come back by themselves, and people stay signed in', async () => {
   const cookie = await signIn();
   const jobs = async () => (await fetch(`http://127.0.0.1:${port}/api/jobs`, { headers: { cookie } })).status;
-  for (const name of ['main.js', 'worker.js']) {
-    const [before] = processes(name);
+  // The server keeps two processes: itself and one of these are killed.
+  await expect.poll(() => processes('main.js').length, { timeout: 60_000 }).toBe(3);
+  for (const [name, at, count] of [
+    ['main.js', 1, 3],
+    ['main.js', 0, 3],
+    ['worker.js', 0, 1],
+  ] as const) {
+    const before = processes(name)[at];
     kill(before);
-    await expect.poll(() => processes(name).some((pid) => pid !== before), { timeout: 60_000 }).toBe(true);
+    await expect
+      .poll(() => processes(name).filter((pid) => pid !== before).length, { timeout: 60_000 })
+      .toBe(count);
     await isWell();
     expect(await jobs()).toBe(200);
   }
+  expect(said.match(/A process of the server has ended/g)).toHaveLength(1);
   const before = postmaster();
   kill(before);
   await expect.poll(() => said, { timeout: 60_000 }).toContain('The database has ended by itself');

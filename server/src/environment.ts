@@ -9,6 +9,8 @@ const environmentSchema = z
     DATABASE_URL: z.string().startsWith('postgres', 'DATABASE_URL must be a postgres:// address'),
     HOST: z.string().default('127.0.0.1'),
     PORT: z.coerce.number().int().min(0).max(65535).default(4173),
+    /** So many processes serve beside each other; more than one where the machine has the cores for it. */
+    SERVER_PROCESSES: z.coerce.number().int().min(1).max(64).default(1),
     WEB_FOLDER: z.string().optional(),
     LOG_LEVEL: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('warn'),
     /** Folder into which the worker writes a backup every night; none without it. */
@@ -35,8 +37,10 @@ const environmentSchema = z
       'the demo shop’s password is known to everybody, so the demo runs on this machine only: set NEAT_SILL_DEMO=no for a server that others reach',
   });
 
+export type Environment = z.infer<typeof environmentSchema>;
+
 /** What the processes are told from outside; a missing or wrong variable ends them with a sentence. */
-export function readEnvironment(variables: NodeJS.ProcessEnv): z.infer<typeof environmentSchema> {
+export function readEnvironment(variables: NodeJS.ProcessEnv): Environment {
   const result = environmentSchema.safeParse(variables);
   if (result.success) return result.data;
   const lines = result.error.issues.map(({ path, message }) => `  ${path.join('.')}: ${message}`);

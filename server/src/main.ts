@@ -1,57 +1,12 @@
-import { setTimeout } from 'node:timers/promises';
-import { makeApp } from './app.ts';
-import { openDatabase } from './db/database.ts';
-import { DEMO_SIGN_IN } from './demo/people.ts';
+import cluster from 'node:cluster';
 import { readEnvironment } from './environment.ts';
-import { standInFeeds } from './features/buying/index.ts';
-import { listenToChanges } from './features/live/index.ts';
-import { makeListener } from './http/listener.ts';
-import { endWithParent } from './lifetime.ts';
-import { makeLog } from './log.ts';
-import { openQueue, senderOf } from './queue/queue.ts';
-
-/** Told to the supervisor: beginning again and again would not help. */
-const CAN_NOT_LISTEN = 78;
+import { keepServing } from './keepServing.ts';
+import { serve } from './serve.ts';
 
 const environment = readEnvironment(process.env);
-const log = makeLog(environment.LOG_LEVEL);
-const db = openDatabase(environment.DATABASE_URL, (error) =>
-  log.warn({ err: error }, 'database connection lost'),
-);
-const boss = await openQueue(environment.DATABASE_URL, (error) => log.warn({ err: error }, 'queue'));
-const changes = listenToChanges(environment.DATABASE_URL, (error) =>
-  log.warn({ err: error }, 'live changes'),
-);
-const app = makeApp({
-  db,
-  changes,
-  queue: senderOf(boss),
-  suppliers: standInFeeds(Math.random, (ms) => setTimeout(ms)),
-  now: () => new Date(),
-  log,
-  secureCookies: environment.SECURE_COOKIES === 'yes',
-  trustProxy: environment.TRUST_PROXY === 'yes',
-  securityContact: environment.SECURITY_CONTACT ?? null,
-  publicAddress: environment.PUBLIC_ADDRESS?.replace(/\/$/, '') ?? null,
-  demoSignIn: environment.DEMO === 'yes' ? DEMO_SIGN_IN : null,
-  webFolder: environment.WEB_FOLDER ?? null,
-});
+const sayAddress = (port: number) =>
+  void process.stdout.write(`Neat Sill is at http://${environment.HOST}:${port}\n`);
 
-const server = makeListener(app);
-server.once('error', (error) => {
-  process.stderr.write(
-    `The server can't listen on ${environment.HOST}:${environment.PORT}: ${error.message}\n`,
-  );
-  process.exit(CAN_NOT_LISTEN);
-});
-server.listen(environment.PORT, environment.HOST, () => {
-  const address = server.address();
-  const port = typeof address === 'object' && address ? address.port : environment.PORT;
-  process.stdout.write(`Neat Sill is at http://${environment.HOST}:${port}\n`);
-});
-
-endWithParent(() => {
-  server.close();
-  server.closeAllConnections();
-  return [changes.close(), boss.stop({ graceful: false }), db.close()];
-});
+if (cluster.isWorker) await serve(environment, () => undefined);
+else if (environment.SERVER_PROCESSES === 1) await serve(environment, sayAddress);
+else keepServing(environment.SERVER_PROCESSES, sayAddress);

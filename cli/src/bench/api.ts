@@ -2,10 +2,11 @@ import autocannon, { type Options, type Result } from 'autocannon';
 import { randomUUID } from 'node:crypto';
 import { Agent, request } from 'node:http';
 import { resolve } from 'node:path';
-import { startProgram, startStack, type BenchStack } from './stack.ts';
+import { cpuMsOf, startProgram, startStack, type BenchStack } from './stack.ts';
 import { printTable } from './table.ts';
 
 const CONNECTIONS = [20, 200];
+const ROUNDS = 15;
 
 interface JobInList {
   readonly id: string;
@@ -20,6 +21,11 @@ interface Figures {
   readonly p50: number;
   readonly p99: number;
   readonly refused: string;
+}
+
+interface MeasuredFigures extends Figures {
+  /** Time of a core that the server has taken for each request. */
+  readonly cpuMs: number;
 }
 
 function figuresOf({ requests, latency, statusCodeStats = {}, errors }: Result): Figures {
@@ -82,6 +88,9 @@ async function edits(
   };
 }
 
+const middleOf = (all: readonly number[]) =>
+  [...all].sort((a, b) => a - b)[Math.floor(all.length / 2)] ?? Number.NaN;
+
 /** Job list, job and edit beside a bare Express route, in one run on one machine: what counts is the ratio. */
 export async function benchApi(seconds: number): Promise<void> {
   const stack = await startStack();
@@ -111,25 +120,38 @@ export async function benchApi(seconds: number): Promise<void> {
       ['edit', (c, s) => edits(stack, versions, copies.slice(0, c), s)],
     ];
     for (const connections of CONNECTIONS) {
-      const rows = [];
-      let measure: Figures | null = null;
-      for (const [name, run] of runs) {
-        await run(connections, 2);
-        const figures = await run(connections, seconds);
-        measure ??= figures;
-        rows.push({
-          what: name,
-          'requests/s': Math.round(figures.perSecond),
-          'of bare': (figures.perSecond / measure.perSecond).toFixed(3),
-          'p50 ms': figures.p50,
-          'p99 ms': figures.p99,
-          'p99 of bare': (figures.p99 / Math.max(1, measure.p99)).toFixed(1),
-          refused: figures.refused,
-        });
+      for (const [, run] of runs) await run(connections, 2);
+      const rounds: MeasuredFigures[][] = [];
+      // A machine that others share is quick now and slow then: each round has its own measure.
+      for (let round = 0; round < ROUNDS; round += 1) {
+        const figures: MeasuredFigures[] = [];
+        for (const [at, [, run]] of runs.entries()) {
+          const pids = at === 0 ? [bare.child.pid ?? 0] : stack.pids();
+          const before = cpuMsOf(pids);
+          const own = await run(connections, seconds / ROUNDS);
+          figures.push({ ...own, cpuMs: (cpuMsOf(pids) - before) / (own.perSecond * (seconds / ROUNDS)) });
+        }
+        rounds.push(figures);
       }
+      const middle = (at: number, of: (figures: MeasuredFigures, measure: MeasuredFigures) => number) =>
+        middleOf(
+          rounds.map((figures) => {
+            const [measure, own] = [figures[0], figures[at]];
+            return measure && own ? of(own, measure) : Number.NaN;
+          }),
+        );
       printTable(
-        `${connections} connections, ${seconds} s each; ${jobs.length + copies.length} jobs; server ${stack.memoryMb()} MB`,
-        rows,
+        `${connections} connections, middle of ${ROUNDS} rounds of ${seconds / ROUNDS} s; ${jobs.length + copies.length} jobs; server ${stack.memoryMb()} MB`,
+        runs.map(([what], at) => ({
+          what,
+          'requests/s': Math.round(middle(at, (own) => own.perSecond)),
+          'of bare': middle(at, (own, measure) => own.perSecond / measure.perSecond).toFixed(3),
+          'core ms each': middle(at, (own) => own.cpuMs).toFixed(2),
+          'p50 ms': middle(at, (own) => own.p50),
+          'p99 ms': middle(at, (own) => own.p99),
+          'p99 of bare': middle(at, (own, measure) => own.p99 / Math.max(1, measure.p99)).toFixed(1),
+          refused: rounds.flatMap((figures) => figures[at]?.refused || []).join('; '),
+        })),
       );
     }
   } finally {

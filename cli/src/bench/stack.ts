@@ -1,5 +1,6 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 
 const ROOT = resolve(import.meta.dirname, '../../..');
@@ -14,6 +15,8 @@ export interface BenchStack {
   readonly call: (method: string, path: string, body?: unknown) => Promise<unknown>;
   /** Memory of the server now, MB. */
   readonly memoryMb: () => number;
+  /** The server's processes. */
+  readonly pids: () => readonly number[];
   /** Runs SQL on its database as the owner, and gives what it prints. */
   readonly psql: (sql: string) => string;
   readonly stop: () => Promise<void>;
@@ -42,6 +45,24 @@ export function startProgram(
   });
 }
 
+/** The time of a core that processes have had so far, ms: what others do on the machine does not count in it. */
+export function cpuMsOf(pids: readonly number[]): number {
+  return pids.reduce((sum, pid) => {
+    const [, after = ''] = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ');
+    const [user = 0, system = 0] = after.split(' ').slice(11, 13).map(Number);
+    return sum + (user + system) * 10; // in ticks of a hundredth of a second
+  }, 0);
+}
+
+const memoryKbOf = (pid: number) =>
+  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0);
+
+/** A process with those it has started. */
+function familyOf(pid: number): number[] {
+  const children = readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').split(' ').filter(Boolean);
+  return [pid, ...children.map(Number)];
+}
+
 export async function startStack(): Promise<BenchStack> {
   execFileSync('npm', ['run', '--silent', 'build', '-w', 'server', '--', SERVER_FOLDER], { cwd: ROOT });
   const data = resolve(ROOT, '.data/bench');
@@ -58,9 +79,11 @@ export async function startStack(): Promise<BenchStack> {
   psql(`create database ${name}`);
   const url = new URL(cluster);
   url.pathname = name;
-  const env = { DATABASE_URL: url.href, PORT: '0', DEMO: 'yes', LOG_LEVEL: 'warn' };
+  const env = { DATABASE_URL: url.href, PORT: '0', DEMO: 'yes', LOG_LEVEL: 'warn', SERVER_PROCESSES: '2' };
   execFileSync('node', [`${SERVER_FOLDER}/prepare.js`], { cwd: ROOT, env: { ...process.env, ...env } });
   const { child, address } = await startProgram(`${SERVER_FOLDER}/main.js`, env);
+
+  const pids = () => familyOf(child.pid ?? 0);
 
   const session = (await (await fetch(`${address}/api/session`)).json()) as { demoSignIn: object };
   const signedIn = await fetch(`${address}/api/session`, {
@@ -87,8 +110,8 @@ export async function startStack(): Promise<BenchStack> {
       if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`);
       return answer.json();
     },
-    memoryMb: () =>
-      Math.round(Number(bash('-c', `awk '/VmRSS/ {print $2}' /proc/${child.pid}/status`)) / 1024),
+    pids,
+    memoryMb: () => Math.round(pids().reduce((sum, pid) => sum + memoryKbOf(pid), 0) / 1024),
     psql: (sql) => psqlOn(url.href, sql),
     stop: async () => {
       const gone = new Promise((done) => child.once('exit', done));

@@ -90,10 +90,24 @@ export function openDatabase(url: string, onLostConnection: (error: Error) => vo
   };
 }
 
-const QUICK_ENTER = {
-  name: 'enter_quick',
-  text: `select set_config('app.shop_id', $1, true)`,
-} as const;
+/**
+ * Whose rows a connection sees, for as long as it lies open: what asks under the same shop again need not say so. Only for
+ * pools of which every use says whose it is.
+ */
+function shopKeeper() {
+  const shopOf = new WeakMap<PoolClient, string>();
+  /** Sent without waiting; nothing that is asked behind it may be believed before it is through. Null: it is entered. */
+  return (client: PoolClient, shopId: string): Promise<void> | null => {
+    if (shopOf.get(client) === shopId) return null;
+    shopOf.delete(client);
+    const entering = client.query({
+      name: 'enter_shop',
+      text: `select set_config('app.shop_id', $1, false)`,
+      values: [shopId],
+    });
+    return entering.then(() => void shopOf.set(client, shopId));
+  };
+}
 
 /**
  * Lets what is asked at one go leave in one piece: each piece on its own costs a call of the system, which costs more than
@@ -119,6 +133,7 @@ function openQuick(url: string, onLostConnection: (error: Error) => void) {
   });
   pool.on('connect', (client) => client.on('error', onLostConnection));
   pool.on('error', () => undefined);
+  const enter = shopKeeper();
   return {
     inShop: async <Value>(shopId: string, work: (quick: QuickTx) => Promise<Value>): Promise<Value> => {
       const client = await pool.connect();
@@ -127,9 +142,7 @@ function openQuick(url: string, onLostConnection: (error: Error) => void) {
       const send = holdingBack(client);
       try {
         // What fails here lets all fail that is sent behind it; said is the first.
-        const begun = send(() =>
-          Promise.all([client.query('begin'), client.query({ ...QUICK_ENTER, values: [shopId] })]),
-        );
+        const begun = send(() => Promise.all([enter(client, shopId), client.query('begin')]));
         const query = async <Row extends QueryResultRow>({ name, text, values }: ReadQuery) => {
           const [{ rows }] = await Promise.all([
             client.query<Row>({ name, text, values: [...values] }),
@@ -141,6 +154,7 @@ function openQuick(url: string, onLostConnection: (error: Error) => void) {
           query,
           tx: () => (own ??= drizzle(client, { schema, casing: 'snake_case' }) as unknown as Tx),
           finishWith: async (last) => {
+            await begun; // nothing is committed before it is sure whose it is
             const [, { command }] = await send(() => Promise.all([query(last), client.query('commit')]));
             if (command !== 'COMMIT') throw new Error('The transaction was not committed');
             isOver = true;
@@ -178,7 +192,7 @@ function openReaders(url: string, onLostConnection: (error: Error) => void) {
   });
   pool.on('connect', (client) => client.on('error', onLostConnection));
   pool.on('error', () => undefined);
-  const shopOf = new WeakMap<PoolClient, string>();
+  const enter = shopKeeper();
   return {
     read: async <Row extends QueryResultRow>(
       shopId: string,
@@ -186,23 +200,12 @@ function openReaders(url: string, onLostConnection: (error: Error) => void) {
     ): Promise<Row[]> => {
       const client = await pool.connect();
       try {
-        const entering =
-          shopOf.get(client) === shopId
-            ? null
-            : client.query({
-                name: 'enter_shop',
-                text: `select set_config('app.shop_id', $1, false)`,
-                values: [shopId],
-              });
-        // Sent right behind, without waiting; what is read is given out only if entering did not fail.
-        const reading = client.query<Row>({ name, text, values: [...values] });
-        if (entering) {
-          shopOf.delete(client);
-          const [, { rows }] = await Promise.all([entering, reading]);
-          shopOf.set(client, shopId);
-          return rows;
-        }
-        return (await reading).rows;
+        const entering = enter(client, shopId);
+        const [{ rows }] = await Promise.all([
+          client.query<Row>({ name, text, values: [...values] }),
+          entering,
+        ]);
+        return rows;
       } finally {
         client.release();
       }

@@ -50,7 +50,7 @@ export function securityHeaders(overHttps: boolean): RequestHandler {
 
 /** Answers are about one shop's work: no proxy keeps them, and a browser asks before it shows one again. */
 export const privateAnswers: RequestHandler = (_req, res, next) => {
-  res.set('cache-control', 'private, no-cache');
+  res.setHeader('cache-control', 'private, no-cache');
   next();
 };
 

@@ -115,81 +115,130 @@ function toFitOf(
   };
 }
 
-function derivedPane(
-  id: string,
-  own: PaneByItself,
-  records: JobRecords,
-  rules: RuleSet,
-  job: { readonly doubts: () => DoubtsByPane; readonly kept: () => PlanStanding },
-): DerivedPane {
-  const fitting = records.fitting[id] ?? NO_FITTING;
-  const keptPlan = () => {
-    const kept = job.kept();
+/** What panes of one job have in common. */
+interface AroundPane {
+  readonly records: JobRecords;
+  readonly rules: RuleSet;
+  readonly header: JobHeader | null;
+  readonly doubts: () => DoubtsByPane;
+  readonly kept: () => PlanStanding;
+}
+
+/** A class, since each change of a job makes one of these for each of its panes, and few of them are asked for much. */
+class PaneOfJob implements DerivedPane {
+  readonly record: PaneByItself['record'];
+  readonly film: PaneByItself['film'];
+  readonly sizes: PaneByItself['sizes'];
+  readonly nextPlace: PaneByItself['nextPlace'];
+  readonly covered: PaneByItself['covered'];
+  readonly filmOrigin: PaneByItself['filmOrigin'];
+  readonly asked: PaneByItself['asked'];
+  readonly division: PaneByItself['division'];
+  readonly verdict: PaneByItself['verdict'];
+  readonly planned: PaneByItself['planned'];
+  readonly leftOut: PaneByItself['leftOut'];
+  readonly glassDoubt: PaneByItself['glassDoubt'];
+  readonly wallId: string;
+  readonly fitting: Fitting;
+  #pieces: readonly Piece[] | undefined;
+  #seams: readonly SeamMarks[] | undefined;
+  #toFit: PaneToFit | null | undefined;
+  #fittingFigures: FittingFigures | null | undefined;
+  #cure: Cure | null | undefined;
+  readonly #around: AroundPane;
+
+  constructor(
+    readonly id: string,
+    own: PaneByItself,
+    around: AroundPane,
+  ) {
+    this.record = own.record;
+    this.film = own.film;
+    this.sizes = own.sizes;
+    this.nextPlace = own.nextPlace;
+    this.covered = own.covered;
+    this.filmOrigin = own.filmOrigin;
+    this.asked = own.asked;
+    this.division = own.division;
+    this.verdict = own.verdict;
+    this.planned = own.planned;
+    this.leftOut = own.leftOut;
+    this.glassDoubt = own.glassDoubt;
+    this.wallId = own.record.wallId;
+    this.fitting = around.records.fitting[id] ?? NO_FITTING;
+    this.#around = around;
+  }
+
+  #keptPlan() {
+    const kept = this.#around.kept();
     return kept.kind === 'holds' ? kept.kept.plan : null;
-  };
-  const pieces = lazy(() => {
-    const plan = keptPlan();
-    return plan ? piecesOfPane(plan, id) : [];
-  });
-  const seams = lazy(() => {
-    const [plan, measured] = [keptPlan(), measuredPane(own)];
-    return plan && measured ? seamMarks(measured, id, plan) : [];
-  });
-  const toFit = lazy(() => toFitOf(own, pieces(), seams()));
-  const figures = lazy(() => {
-    const fit = toFit();
-    return fit && fittingFigures(fit, rules);
-  });
-  const doubts = () => job.doubts().get(id) ?? NO_DOUBTS;
-  const cure = lazy(() => {
-    const header = headerOf(records);
-    return own.film && fitting.doneAt !== null && header
-      ? cureOf(own.film, dayAt(fitting.doneAt, header.site.timeZone), rules)
-      : null;
-  });
-  return {
-    ...own,
-    id,
-    wallId: own.record.wallId,
-    fitting,
-    get doubts() {
-      return doubts();
-    },
-    get isInDoubt() {
-      return own.glassDoubt !== null || doubts().length > 0;
-    },
-    get pieces() {
-      return pieces();
-    },
-    get seams() {
-      return seams();
-    },
-    get toFit() {
-      return toFit();
-    },
-    get fittingFigures() {
-      return figures();
-    },
-    get cure() {
-      return cure();
-    },
-  };
+  }
+
+  get doubts() {
+    return this.#around.doubts().get(this.id) ?? NO_DOUBTS;
+  }
+
+  get isInDoubt() {
+    return this.glassDoubt !== null || this.doubts.length > 0;
+  }
+
+  get pieces() {
+    if (this.#pieces === undefined) {
+      const plan = this.#keptPlan();
+      this.#pieces = plan ? piecesOfPane(plan, this.id) : [];
+    }
+    return this.#pieces;
+  }
+
+  get seams() {
+    if (this.#seams === undefined) {
+      const [plan, measured] = [this.#keptPlan(), measuredPane(this)];
+      this.#seams = plan && measured ? seamMarks(measured, this.id, plan) : [];
+    }
+    return this.#seams;
+  }
+
+  get toFit() {
+    if (this.#toFit === undefined) this.#toFit = toFitOf(this, this.pieces, this.seams);
+    return this.#toFit;
+  }
+
+  get fittingFigures() {
+    if (this.#fittingFigures === undefined)
+      this.#fittingFigures = this.toFit && fittingFigures(this.toFit, this.#around.rules);
+    return this.#fittingFigures;
+  }
+
+  get cure() {
+    const { header, rules } = this.#around;
+    const { film, fitting } = this;
+    if (this.#cure === undefined)
+      this.#cure =
+        film && fitting.doneAt !== null && header
+          ? cureOf(film, dayAt(fitting.doneAt, header.site.timeZone), rules)
+          : null;
+    return this.#cure;
+  }
 }
 
 function derive(records: JobRecords, shop: ShopData, knownDoubts: DoubtsByPane | null): DerivedJob {
   const rules = ruleSetOf(records, shop);
   const films = new Map(shop.films.map((film) => [film.id, film]));
   const doubts = lazy(() => knownDoubts ?? doubtsOfPanes(records, rules.survey));
+  const header = headerOf(records);
   const byId = new Map<string, DerivedPane>();
   const kept = lazy((): PlanStanding => planStanding(records.plan[PLAN_ID] ?? null, plan().job));
+  const around: AroundPane = { records, rules, header, doubts, kept };
   for (const [id, record] of Object.entries(records.pane)) {
     const roomId = records.wall[record.wallId]?.roomId ?? '';
     const film = record.filmId === null ? null : (films.get(record.filmId) ?? null);
     const own = paneByItself(id, record, roomId, film, rules);
-    byId.set(id, derivedPane(id, own, records, rules, { doubts, kept }));
+    byId.set(id, new PaneOfJob(id, own, around));
   }
   const pane = (id: string) => byId.get(id) ?? null;
-  const ordered = inOrder(records.pane).flatMap(({ id }) => pane(id) ?? []);
+  const ordered = [...byId.values()].sort(
+    (one, other) => one.record.order - other.record.order || one.id.localeCompare(other.id),
+  );
   const plan = lazy(() => planInputOf(records, shop, rules, ordered));
   const walls = lazy(() =>
     inOrder(records.wall).map(({ id, ...record }): DerivedWall => {
@@ -211,7 +260,6 @@ function derive(records: JobRecords, shop: ShopData, knownDoubts: DoubtsByPane |
     }),
   );
   const wall = (id: string) => walls().find((each) => each.id === id) ?? null;
-  const header = headerOf(records);
   const among = ({ id, record, sizes, covered }: DerivedPane): PaneAmongOthers => ({
     id,
     pane: record,

@@ -14,7 +14,7 @@ import { describePlanFault } from '@neat-sill/core/words';
 import type { QuickTx, ReadQuery, Tx } from '../../db/database.ts';
 import { HttpProblem, notAllowed, notFound } from '../../http/problem.ts';
 import type { Caller } from '../../http/route.ts';
-import { filmsAndRulesOf, rackFollowsPlan, readStamps, type StampRow } from '../shop/index.ts';
+import { filmsAndRulesOf, rackFollowsPlan, readStamps, stampsOf, type StampRow } from '../shop/index.ts';
 import { withChanges, type Known } from './knownJobs.ts';
 import { filmIdsOf, outlineFrom } from './outlines.ts';
 import { readJob } from './records.ts';
@@ -64,13 +64,6 @@ async function followPlan(tx: Tx, { jobId, person, edit, now }: Writing, before:
   return rackFollowsPlan(tx, { shopId: person.shopId, jobId, now }, before, after);
 }
 
-/** What an edit has made of its job, and what is answered. */
-interface Written {
-  readonly answer: EditAnswer;
-  /** To be known once the transaction is through; null where nothing was written. */
-  readonly job: JobAnswer | null;
-}
-
 interface JobRow {
   readonly shelf: string;
   readonly revision: number;
@@ -85,10 +78,18 @@ const holdJob = (jobId: string): ReadQuery => ({
   values: [jobId],
 });
 
-const readRepeated = (jobId: string, editId: string): ReadQuery => ({
-  name: 'edit_repeated',
-  text: 'select versions from job_edits where job_id = $1 and edit_id = $2',
-  values: [jobId, editId],
+interface AroundRow {
+  /** What this edit has made already; null where it is new. */
+  readonly versions: Record<string, number> | null;
+  readonly stamps: readonly StampRow[];
+}
+
+/** Whether the edit is a repeated one, and which films and rules stand: asked once the job is held, so that it stays so. */
+const readAround = (jobId: string, editId: string, filmIds: readonly string[]): ReadQuery => ({
+  name: 'edit_around',
+  text: `select (select versions from job_edits where job_id = $1 and edit_id = $2) as versions,
+    (select coalesce(json_agg(stamp), '[]') from (${stampsOf('$3')}) as stamp) as stamps`,
+  values: [jobId, editId, filmIds],
 });
 
 /** Films on panes of a job, and on those that an edit brings. */
@@ -161,10 +162,9 @@ export async function writeEdit(quick: QuickTx, known: Known, writing: Writing):
   // Sent together: what is asked for is guessed by the job as it is known, and asked again where that was another.
   const guessed = known.jobs.last(shopId, jobId);
   const guessedFilms = filmsOf(guessed, edit);
-  const [[row], [repeated], guessedStamps] = await Promise.all([
+  const [[row], [around]] = await Promise.all([
     quick.query<JobRow>(holdJob(jobId)),
-    quick.query<{ versions: Record<string, number> }>(readRepeated(jobId, edit.editId)),
-    quick.query<StampRow>(readStamps(guessedFilms)),
+    quick.query<AroundRow>(readAround(jobId, edit.editId, guessedFilms)),
   ]);
   if (!row) throw notFound('The job');
   if (row.shelf === 'deleted')
@@ -172,8 +172,9 @@ export async function writeEdit(quick: QuickTx, known: Known, writing: Writing):
       title: 'Deleted',
       detail: 'This job has been deleted. Put it back under Jobs, Deleted; then what you did can be saved.',
     });
-  if (repeated)
-    return { answer: { versions: repeated.versions, notices: [], revision: row.revision }, job: null };
+  if (!around) throw new Error('A statement that always gives a row gave none');
+  if (around.versions)
+    return { answer: { versions: around.versions, notices: [], revision: row.revision }, job: null };
   // The row is held: at this revision the job is as it is known, or it is read.
   const isKnown = guessed?.revision === row.revision;
   const before = isKnown ? guessed : await readJob(quick.tx(), jobId);
@@ -196,7 +197,7 @@ export async function writeEdit(quick: QuickTx, known: Known, writing: Writing):
   const notices = edit.changes.some(({ kind }) => kind === 'plan')
     ? await followPlan(quick.tx(), writing, planBefore)
     : [];
-  const stamps = isKnown ? guessedStamps : await quick.query<StampRow>(readStamps(filmsOf(job, edit)));
+  const stamps = isKnown ? around.stamps : await quick.query<StampRow>(readStamps(filmsOf(job, edit)));
   const shop = await filmsAndRulesOf(quick.tx, stamps, { books: known.books, shopId });
   await quick.finishWith(writeAll(writing, job.revision, outlineFrom(shop, job.records, now)));
   return { answer: { versions: versionsOf(edit), notices, revision: job.revision }, job };

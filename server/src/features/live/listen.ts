@@ -65,18 +65,31 @@ function changeOf(payload: string): { readonly shopId: string; readonly change: 
   return { shopId, change: kind === 'job' ? { kind, id, revision: Number(revision) } : { kind } };
 }
 
+/** Does work after a pause, unless it is called off by what is given. */
+export type Later = (ms: number, work: () => void) => () => void;
+
+const byTheClock: Later = (ms, work) => {
+  const timer = setTimeout(work, ms);
+  return () => clearTimeout(timer);
+};
+const nothing = (): void => undefined;
+
 /** Begins to listen; a connection that is lost is made anew, and everybody is told that something may have been missed. */
-export function listenToChanges(databaseUrl: string, onLost: (error: Error) => void): LiveChanges {
+export function listenToChanges(
+  databaseUrl: string,
+  onLost: (error: Error) => void,
+  later: Later = byTheClock,
+): LiveChanges {
   const hearers = new Map<string, Set<Hearer>>();
   let client: Client | null = null;
   let isClosed = false;
   let pauseMs = FIRST_PAUSE_MS;
   let wasLost = false;
   let isHearing = false;
-  let timer: NodeJS.Timeout | undefined;
-  let trying: NodeJS.Timeout | undefined;
+  let dropConnecting = nothing;
+  let dropTrying = nothing;
   const edited = new Map<string, string>();
-  let telling: NodeJS.Timeout | undefined;
+  let dropTelling: (() => void) | null = null;
   const watchers: Watcher[] = [];
   const hears = (does: boolean) => {
     for (const watcher of watchers) watcher.hears(does);
@@ -91,23 +104,24 @@ export function listenToChanges(databaseUrl: string, onLost: (error: Error) => v
     client?.removeAllListeners();
     client?.on('error', () => undefined);
     client = null;
-    timer = setTimeout(() => void connect(), pauseMs);
+    dropTrying();
+    dropConnecting = later(pauseMs, () => void connect());
     pauseMs = Math.min(pauseMs * 2, LONGEST_PAUSE_MS);
   };
   const tryNow = (opened: Client) => {
-    trying = setTimeout(() => {
-      const late = setTimeout(() => {
+    dropTrying = later(TRY_EVERY_MS, () => {
+      dropTrying = later(TRY_EVERY_MS, () => {
         if (client === opened) again(new Error('the database no longer answers'));
         void opened.end().catch(() => undefined);
-      }, TRY_EVERY_MS);
+      });
       opened.query('select 1').then(
         () => {
-          clearTimeout(late);
+          dropTrying();
           if (client === opened && !isClosed) tryNow(opened);
         },
-        () => clearTimeout(late), // heard as its error too
+        () => undefined, // heard as its error too
       );
-    }, TRY_EVERY_MS);
+    });
   };
   const connect = async () => {
     const opened = new Client({
@@ -156,18 +170,18 @@ export function listenToChanges(databaseUrl: string, onLost: (error: Error) => v
     },
     tellEdit: ({ shopId, jobId, revision }) => {
       edited.set(jobId, `${shopId} jobs ${jobId} ${revision}`);
-      telling ??= setTimeout(() => {
-        telling = undefined;
+      dropTelling ??= later(TELL_AFTER_MS, () => {
+        dropTelling = null;
         const payloads = [...edited.values()];
         edited.clear();
         client?.query(TELL, [payloads]).catch(() => undefined); // heard as the connection's error
-      }, TELL_AFTER_MS);
+      });
     },
     close: async () => {
       isClosed = true;
-      clearTimeout(timer);
-      clearTimeout(trying);
-      clearTimeout(telling);
+      dropConnecting();
+      dropTrying();
+      dropTelling?.();
       await client?.end().catch(() => undefined);
     },
   };

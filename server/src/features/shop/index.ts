@@ -8,6 +8,7 @@ export {
   readFilmsAndRules,
   readShopBook,
   readStamps,
+  stampsOf,
   type KnownBooks,
   type StampRow,
 } from './store.ts';

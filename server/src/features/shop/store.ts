@@ -30,11 +30,15 @@ export interface StampRow {
   readonly version: number;
 }
 
+/** What asks for the stamps of some films, whose ids are the value of that number, and all house rules. */
+export const stampsOf = (filmIds: `$${number}`) => `select 'film' as kind, id,
+    coalesce((data->>'version')::int, 1) as version, place from films where id = any(${filmIds})
+  union all select 'rules', id, version, place from rule_sets order by kind, place`;
+
 /** Asks for the stamps of some films and all house rules. */
 export const readStamps = (filmIds: readonly string[]): ReadQuery => ({
   name: 'stamps',
-  text: `select 'film' as kind, id, coalesce((data->>'version')::int, 1) as version, place from films where id = any($1)
-    union all select 'rules', id, version, place from rule_sets order by kind, place`,
+  text: stampsOf('$1'),
   values: [filmIds],
 });
 

@@ -10,7 +10,7 @@ import { Paper } from '../papers/index.ts';
 
 function CureTable() {
   const { derived, rules, header } = useJob();
-  const filmed = derived.panes.flatMap(({ film, ...pane }) => (film ? [{ pane, film }] : []));
+  const filmed = derived.panes.flatMap((pane) => (pane.film ? [{ pane, film: pane.film }] : []));
   if (filmed.length === 0) return <p className="text-quiet">No pane has a film yet.</p>;
   const fittedOn = ({ pane }: (typeof filmed)[number]) =>
     pane.fitting.doneAt && dayAt(pane.fitting.doneAt, header.site.timeZone);
