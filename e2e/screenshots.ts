@@ -2,7 +2,7 @@ import { resolve } from 'node:path';
 import type { Page } from '@playwright/test';
 import { ROOT } from './fixtures/folders.ts';
 import { test } from './fixtures/stack.ts';
-import { demoJobPath, openDemoJob, paneOnWall } from './pages/job.ts';
+import { demoJobPath, openDemoJob, paneOnWall, wallMenu } from './pages/job.ts';
 
 const picture = (page: Page, name: string) =>
   page.screenshot({ path: resolve(ROOT, `docs/screenshots/${name}.png`), animations: 'disabled' });
@@ -23,7 +23,7 @@ test('main views at a desk', async ({ signedIn: page }) => {
   await page.getByRole('option').first().click();
   await page.getByRole('img', { name: /^Arch/ }).scrollIntoViewIfNeeded();
   await picture(page, 'shapes');
-  await page.getByRole('button', { name: 'Site plan' }).click();
+  await wallMenu(page, 'Site plan');
   await page.getByRole('button', { name: 'Lay them out' }).click();
   await page.getByRole('slider', { name: /^North/ }).waitFor();
   await picture(page, 'site-plan');

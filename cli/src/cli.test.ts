@@ -129,6 +129,75 @@ describe('sill plan and sill check', () => {
   });
 });
 
+describe('sill doubts', () => {
+  const asked = JSON.parse(readFileSync(join(root, 'docs/formats/example-doubts-case.json'), 'utf8'));
+
+  test('a swapped digit is asked about in words, with what the house is uneven by', () => {
+    const { status, stderr, stdout } = sill('doubts', written('doubts.json', asked));
+    expect({ status, stderr }).toEqual({ status: 0, stderr: '' });
+    expect(JSON.parse(stdout)).toEqual({
+      format: 'neat-sill/doubts-result',
+      version: 1,
+      id: 'Alder Row, street wall',
+      unevenMm: {
+        sisters: expect.closeTo(4 / 3.9, 6),
+        twins: expect.closeTo(4 / 3.9, 6),
+        diagonals: expect.closeTo(5 / 3.9, 6),
+      },
+      doubts: [
+        {
+          paneId: 'p1',
+          place: 'widthBottom',
+          code: 'reading.apartFromSisters',
+          likelyMm: 819,
+          says: expect.stringContaining('Perhaps two digits changed places: 819'),
+        },
+      ],
+    });
+  });
+
+  test('rules, twins, wall, frame and repeats are gone by, in the unit of the tape', () => {
+    const [pane] = asked.panes;
+    const right = { ...pane, readings: { widthTop: [820], heightLeft: [1388] } };
+    const panes = [
+      { ...right, id: 'a', twinSet: 'T' },
+      { ...right, id: 'b', twinSet: 'T' },
+      { ...right, id: 'c', twinSet: 'T', unit: 'in', readings: { widthTop: [870], heightLeft: [1388] } },
+      { ...right, id: 'd', readings: { widthTop: [820, 826], heightLeft: [1388] } },
+      { ...right, id: 'e', wallId: 'w2', sillMm: 1500, readings: { widthTop: [1400], heightLeft: [1388] } },
+      {
+        ...right,
+        id: 'f',
+        frameOpening: { widthMm: 810, heightMm: 1400 },
+        readings: { widthTop: [1000, 1000] },
+      },
+    ];
+    const { doubts } = JSON.parse(sill('doubts', written('more.json', { ...asked, panes })).stdout);
+    const codes = doubts.map(({ paneId, code }: { paneId: string; code: string }) => `${paneId} ${code}`);
+    expect(codes).toEqual([
+      'c reading.apartFromTwins',
+      'd reading.secondDisagrees',
+      'e pane.offWall',
+      'f pane.largerThanHole',
+    ]);
+    expect(doubts[0].says).toMatch(/34 1\/4 in/);
+    const lenient = { ...asked, panes, rules: { agreementMm: 10 } };
+    const fewer = JSON.parse(sill('doubts', written('lenient.json', lenient)).stdout).doubts;
+    expect(fewer.map(({ paneId }: { paneId: string }) => paneId)).not.toContain('d');
+  });
+
+  test('what can not be used is said with its place', () => {
+    const [pane] = asked.panes;
+    const twice = { ...asked, panes: [pane, pane] };
+    expect(sill('doubts', written('twice.json', twice))).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('panes[1].id: There are two panes “p1”'),
+    });
+    const none = { ...asked, panes: [{ ...pane, readings: { widthTop: [] } }] };
+    expect(sill('doubts', written('none.json', none)).stderr).toMatch(/panes\[0\]\.readings\.widthTop/);
+  });
+});
+
 describe('sill glazing and sill sun', () => {
   const glazing = JSON.parse(readFileSync(join(root, 'docs/formats/example-glazing-case.json'), 'utf8'));
   const sun = JSON.parse(readFileSync(join(root, 'docs/formats/example-sun-case.json'), 'utf8'));

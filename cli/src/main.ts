@@ -1,7 +1,8 @@
 import { parseArgs } from 'node:util';
 import { glazingCaseFormat, glazingResult, uncertaintyOf, type GlazingCase } from '@neat-sill/core/glazing';
+import { doubtsCaseFormat, doubtsResult, type DoubtsCase } from '@neat-sill/core/survey';
 import { sunCaseFormat, sunResult } from '@neat-sill/core/sun';
-import { describeUncertainty } from '@neat-sill/core/words';
+import { describeDoubt, describeUncertainty } from '@neat-sill/core/words';
 import { casesCommand } from './casesCommand.ts';
 import { checkCommand } from './checkCommand.ts';
 import { UnusableInput, say } from './files.ts';
@@ -19,12 +20,19 @@ const GLAZING = {
 };
 const SUN = { reader: sunCaseFormat, answer: sunResult, remarks: () => [] };
 
+const DOUBTS = {
+  reader: doubtsCaseFormat,
+  answer: (asked: DoubtsCase) => doubtsResult(asked, describeDoubt),
+  remarks: () => [],
+};
+
 const USAGE = `sill: the computations of Neat Sill on files, without a server
 
   npm run --silent sill -- plan JOB.json [--out PLAN.json] [--seconds 10]
   npm run --silent sill -- check JOB.json PLAN.json
   npm run --silent sill -- glazing CASE.json      light, heat and breakage of a glazing with its films
   npm run --silent sill -- sun CASE.json          where the sun stands, and when it is on a pane
+  npm run --silent sill -- doubts CASE.json       which readings of a survey are asked about, and why
 
 Exit codes: 0 done, 1 the answer is no, 2 the input can't be used. Formats: docs/formats.
 `;
@@ -66,9 +74,10 @@ async function run(): Promise<number> {
     if (!first || !second || more.length > 0) throw usage('check takes a job file and a plan file.');
     return checkCommand(first, second);
   }
-  if (command === 'glazing' || command === 'sun') {
+  if (command === 'glazing' || command === 'sun' || command === 'doubts') {
     if (!first || second) throw usage(`${command} takes one file of cases.`);
-    return command === 'glazing' ? casesCommand(first, GLAZING) : casesCommand(first, SUN);
+    if (command === 'glazing') return casesCommand(first, GLAZING);
+    return command === 'sun' ? casesCommand(first, SUN) : casesCommand(first, DOUBTS);
   }
   throw usage(`There is no command "${command}".`);
 }

@@ -3,6 +3,7 @@ import { cutPlanFormat } from '@neat-sill/core/cuts';
 import { catalogueFileSchema } from '@neat-sill/core/film';
 import { glazingCaseFormat, glazingResultSchema } from '@neat-sill/core/glazing';
 import { jobFileFormat } from '@neat-sill/core/job';
+import { doubtsCaseFormat, doubtsResultSchema } from '@neat-sill/core/survey';
 import { sunCaseFormat, sunResultSchema } from '@neat-sill/core/sun';
 import prettier from 'prettier';
 import { z } from 'zod';
@@ -26,6 +27,12 @@ const FILES = [
     'sun-result',
     { format: 'neat-sill/sun-result', version: 1, schema: sunResultSchema },
     'Where the sun stands, and when it is on the pane',
+  ],
+  ['doubts-case', doubtsCaseFormat, 'A survey as the tape gave it'],
+  [
+    'doubts-result',
+    { format: 'neat-sill/doubts-result', version: 1, schema: doubtsResultSchema },
+    'Readings that are asked about, and what the house is uneven by',
   ],
 ] as const;
 

@@ -1,7 +1,15 @@
 import axe, { type RunOptions } from 'axe-core';
 import type { Page } from '@playwright/test';
 import { expect, test } from '../fixtures/stack.ts';
-import { demoJobPath, openDemoJob, paneOnWall, type DemoJob, type Stage } from '../pages/job.ts';
+import {
+  changeWanted,
+  demoJobPath,
+  openDemoJob,
+  paneOnWall,
+  wallMenu,
+  type DemoJob,
+  type Stage,
+} from '../pages/job.ts';
 
 test.use({ demo: 'access' });
 
@@ -82,15 +90,16 @@ test('the sheets of film and site plan are accessible', async ({ signedIn: page 
   await page.getByRole('button', { name: 'Place a seat' }).click();
   expect(await faults(page), 'compare').toEqual([]);
   await page.keyboard.press('Escape');
+  await changeWanted(page);
   await page.getByText(/^Covers: whole pane/).click();
-  await page.getByText('Many panes in one line').click();
+  await page.getByText('Apply to many panes').click();
   expect(await faults(page), 'coverage').toEqual([]);
   await page.getByRole('button', { name: 'Show the customer' }).click();
   await page.getByText(/^Keeps out/).waitFor();
   expect(await faults(page), 'customer').toEqual([]);
   await page.getByRole('button', { name: 'Back to the work' }).click();
   await openDemoJob(page, 'house', 'survey');
-  await page.getByRole('button', { name: 'Site plan' }).click();
+  await wallMenu(page, 'Site plan');
   await page.getByRole('button', { name: 'Lay them out' }).click();
   expect(await faults(page), 'site plan').toEqual([]);
 });
@@ -122,8 +131,8 @@ test('the sheets of the survey are accessible', async ({ signedIn: page }) => {
   await page.getByRole('button', { name: 'Panes as a list' }).click();
   expect(await faults(page), 'list').toEqual([]);
   await page.getByRole('button', { name: 'Close' }).click();
-  await page.getByRole('button', { name: 'Change the wall' }).click();
-  await page.getByLabel('Its bearing').selectOption('compass');
+  await wallMenu(page, 'Edit wall');
+  await page.getByLabel('Direction').selectOption('compass');
   await page.getByText('Height and shade').click();
   await expect(page.getByText(/the needle points .*° west of true north/)).toBeVisible();
   expect(await faults(page), 'wall').toEqual([]);

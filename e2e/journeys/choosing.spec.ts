@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from '../fixtures/stack.ts';
-import { openDemoJob, paneOnWall, saved } from '../pages/job.ts';
+import { changeWanted, openDemoJob, paneOnWall, saved } from '../pages/job.ts';
 
 test.use({ demo: 'choosing' });
 
@@ -20,7 +20,8 @@ test('a rule in one line fills a façade but the doors, is read back first, and 
   signedIn: page,
 }) => {
   await openDemoJob(page, 'house', 'film');
-  await page.getByText('Many panes in one line').click();
+  await changeWanted(page);
+  await page.getByText('Apply to many panes').click();
   const line = page.getByLabel('Which panes: which film');
   await line.fill('all south glass: osprey');
   await expect(page.getByText('The shop has no film by the name “osprey”.')).toBeVisible();
@@ -40,6 +41,7 @@ test('a band and door markings are cut as strips, and a band off the glass is sa
 }) => {
   await openDemoJob(page, 'physio', 'film');
   await paneOnWall(page, '1').click();
+  await changeWanted(page);
   await page.getByText(/^Covers: band/).click();
   const from = page.getByLabel('From, over the floor');
   await from.fill('2500');
@@ -53,6 +55,7 @@ test('a band and door markings are cut as strips, and a band off the glass is sa
   await expect(page.getByText(/what is to be covered lies above or below its glass/)).toBeVisible();
   await page.getByRole('link', { name: /^Film/ }).click();
   await paneOnWall(page, '1').click();
+  await changeWanted(page);
   await page.getByText(/^Covers: band/).click();
   await page.getByLabel('Film covers').selectOption('markings');
   await expect(page.getByText(/850 mm to 1000 mm and 1400 mm to 1600 mm over the floor/)).toBeVisible();
@@ -92,7 +95,7 @@ test('films come from a sheet: good ones kept, the others said; a sold job keeps
   await expect(page.getByText(/^Sold with the figures of/)).toBeVisible();
   await saved(page);
   await page.goto('/films');
-  await page.getByRole('button', { name: 'From a sheet' }).click();
+  await page.getByRole('button', { name: 'Import CSV or Excel' }).click();
   await sheetOf(page, SHEET);
   await expect(page.getByText(/visible light alone brings 0.28/)).toBeVisible();
   await expect(page.getByText(/Skua Clear 4 \(solar reflectance inside, UV transmittance\)/)).toBeVisible();

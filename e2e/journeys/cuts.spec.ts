@@ -106,11 +106,11 @@ test('a piece and its pane light up together; it is moved by keys, refused with 
   await expect(page.getByText('Kept, and it still fits the job.')).toBeVisible();
 
   await page.getByRole('button', { name: 'Move piece 1', exact: true }).click();
-  await page.getByRole('menuitem', { name: 'Stays on this roll, whatever is planned' }).click();
-  await expect(piece).toContainText('stays on this roll');
+  await page.getByRole('menuitem', { name: 'Lock to this roll' }).click();
+  await expect(piece).toContainText('locked to this roll');
   await expect(page.getByText('Kept, and it still fits the job.')).toBeVisible();
 
-  await page.getByRole('button', { name: 'Leave pull 1 as it is' }).click();
+  await page.getByRole('button', { name: 'Lock pull 1' }).click();
   await expect(page.getByText('1 pull locked.')).toBeVisible();
   await page.getByRole('button', { name: 'Plan the others anew' }).click();
   await expect(page.getByText('Planning the rest')).toBeHidden();
@@ -279,7 +279,7 @@ test('what is cut stays: a spoiled piece is made again, a changed pane replans o
   const pieces = async () => Number.parseInt(await heading.innerText(), 10);
   const before = await pieces();
   await page
-    .getByRole('button', { name: /is spoiled, make it again$/ })
+    .getByRole('button', { name: /^Re-cut piece/ })
     .first()
     .click();
   await expect(page.getByText('Planning the rest')).toBeVisible();
@@ -295,7 +295,7 @@ test('planning goes on on the server while the page is closed, is found again an
 }) => {
   await openDemoJob(page, 'house', 'cuts');
   await planned(page);
-  await page.getByRole('button', { name: '5 min on the server' }).click();
+  await page.getByRole('button', { name: 'On the server (5 min)' }).click();
   await expect(page.getByText(/^The server is planning: .* [1-9]\d* plans? found so far/)).toBeVisible();
   const { pathname } = new URL(page.url());
   await page.goto('about:blank');
@@ -348,7 +348,7 @@ test('a pane kept on a roll that has left the rack is named, and may come off an
     .getByRole('button', { name: /^Move piece/ })
     .first()
     .click();
-  await page.getByRole('menuitem', { name: 'Stays on this roll, whatever is planned' }).click();
+  await page.getByRole('menuitem', { name: 'Lock to this roll' }).click();
   await saved(page);
   await page.goto('/rack');
   await page.getByRole('button', { name: 'Remove P-31 from the rack' }).click();

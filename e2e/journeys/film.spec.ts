@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from '../fixtures/stack.ts';
-import { openDemoJob, paneOnWall, saved } from '../pages/job.ts';
+import { changeWanted, openDemoJob, paneOnWall, saved } from '../pages/job.ts';
 
 test.use({ demo: 'film' });
 
@@ -11,11 +11,14 @@ test('what the room wants decides which film comes first, with its reason', asyn
   await openDemoJob(page, 'nursery', 'film');
   await paneOnWall(page, '1').click();
   await expect(answers(page)).toBeVisible();
+  await changeWanted(page);
   await want(page, 'Privacy by night').click();
   await expect(
     page.getByRole('button', { name: 'Privacy by night: nice to have', exact: true }),
   ).toBeVisible();
   await want(page, 'Privacy by night').click();
+  const why = answers(page).getByText('Why', { exact: true }).first();
+  await why.click();
   const hides = answers(page)
     .getByText(/hides the room by night as well/i)
     .first();
@@ -25,11 +28,14 @@ test('what the room wants decides which film comes first, with its reason', asyn
   await want(page, 'Delay a burglar').click();
   await expect(page.getByText(/No film of the shop does all that is a must here/)).toBeVisible();
   await want(page, 'Delay a burglar').click();
+  await why.click();
   await expect(hides).toBeVisible();
   await answers(page).getByRole('button', { name: /^Use/ }).first().click();
   await expect(paneOnWall(page, '1')).not.toHaveAccessibleName(/no film/);
   await saved(page);
   await page.reload();
+  await expect(page.getByText('Privacy by night (must); whole pane')).toBeVisible();
+  await changeWanted(page);
   await expect(page.getByRole('button', { name: 'Privacy by night: a must', exact: true })).toBeVisible();
 });
 

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '../fixtures/stack.ts';
-import { addWall, makeJob, openDemoJob, paneOnWall, reading, saved } from '../pages/job.ts';
+import { addWall, makeJob, openDemoJob, paneOnWall, reading, saved, wallMenu } from '../pages/job.ts';
 
 test.use({ demo: 'shapes' });
 
@@ -9,7 +9,7 @@ test('an arch, a raked light and a wall of glass blocks are taken off with their
 }) => {
   await makeJob(page, 'Alder Row No. 9');
   await addWall(page, 'Stair', 'Stair wall');
-  const line = page.getByLabel('Openings in one line, width first');
+  const line = page.getByLabel('Quick entry: width x height');
   for (const text of ['900 x 1850 arch rise 450', '760 x 640 raked', '190 x 190 blocks 6 by 5 joint 10']) {
     await line.fill(text);
     await page.keyboard.press('Enter');
@@ -56,7 +56,7 @@ test('walls are turned on the site plan and by its north arrow, and their bearin
   signedIn: page,
 }) => {
   await openDemoJob(page, 'house', 'survey');
-  await page.getByRole('button', { name: 'Site plan' }).click();
+  await wallMenu(page, 'Site plan');
   await page.getByRole('button', { name: 'Lay them out' }).click();
   const plan = page.getByRole('dialog', { name: 'Site plan' });
   const street = plan.getByRole('button', { name: /^Street wall/ });
@@ -92,8 +92,8 @@ test('further readings stay unseen, a pane is made the same as another, a room i
   await openDemoJob(page, 'house', 'survey');
   await paneOnWall(page, '1').click();
   for (const [asked, length] of [
-    ['Read it again, the first unseen', '819'],
-    ['Read it again, the first 2 unseen', '820'],
+    ['Measure again, blind', '819'],
+    ['Measure again, the first 2 unseen', '820'],
   ] as const) {
     // The round before is done when every place has it.
     await page.getByRole('button', { name: asked }).click();
@@ -114,12 +114,12 @@ test('further readings stay unseen, a pane is made the same as another, a room i
   await page.getByLabel('Pane 1 is the same as').focus();
   await page.getByLabel('Pane 1 is the same as').selectOption('pane 2');
   await expect(page.getByText(/^All 6 readings/)).toBeVisible();
-  await page.getByRole('button', { name: 'Copy the wall or its room' }).click();
+  await wallMenu(page, 'Copy wall');
   const sheet = page.getByRole('dialog');
   await sheet.getByLabel('Copy', { exact: true }).selectOption('room');
   await sheet.getByLabel('Name of the new room or floor').fill('Upper front room');
   await sheet.getByRole('button', { name: 'Copy it' }).click();
-  await expect(page.getByText('Upper front room. Seen from inside.')).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Upper front room/ })).toBeVisible();
   await expect(page.getByRole('option')).toHaveCount(4);
   await saved(page);
 });

@@ -36,7 +36,7 @@ test('a house of thirty panes is taken off in one walk, by keyboard', async ({ s
       await page.keyboard.press('Enter');
       strokes += line.length + 1;
     }
-    await expect(page.getByLabel('Openings in one line')).toBeFocused();
+    await expect(page.getByLabel('Quick entry')).toBeFocused();
   }
   await saved(page);
   const panes = await page.request.get(`/api/jobs/${page.url().split('/')[4]}`);
@@ -54,7 +54,7 @@ test('a house of thirty panes is taken off in one walk, by keyboard', async ({ s
 
 test('a line that is not understood says what is wrong and stays', async ({ signedIn: page }) => {
   await openDemoJob(page, 'house', 'survey');
-  const line = page.getByLabel('Openings in one line');
+  const line = page.getByLabel('Quick entry');
   for (const [typed, reason] of [
     ['640 x 1120 wombat', /“wombat” is no kind/],
     ['640', /Width and height are wanted/],
@@ -80,7 +80,7 @@ test('a doubt is answered by one key: take the likely value, keep it with a word
   const slip = async () => {
     await reading(page, 'Width at top').fill('472');
     await page.keyboard.press('Enter');
-    await expect(page.getByText(/its twins say 742 mm.*two digits changed places/s)).toBeVisible();
+    await expect(page.getByText(/identical panes say 742 mm.*two digits changed places/s)).toBeVisible();
   };
   await slip();
   await page.keyboard.press('Alt+t');
@@ -101,7 +101,7 @@ test('a second reading is taken without seeing the first, and must agree', async
   await paneOnWall(page, '2').click();
   await expect(reading(page, 'Width at top')).not.toHaveValue('');
   const first = Number(await reading(page, 'Width at top').inputValue());
-  await page.getByRole('button', { name: 'Read it again, the first unseen' }).click();
+  await page.getByRole('button', { name: 'Measure again, blind' }).click();
   await expect(reading(page, 'Width at top')).toHaveValue('');
   await reading(page, 'Width at top').fill(String(first + 3));
   await page.keyboard.press('Enter');

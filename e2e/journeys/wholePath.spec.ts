@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { expect, test } from '../fixtures/stack.ts';
-import { addWall, makeJob, paneOnWall, readTape, saved, wall } from '../pages/job.ts';
+import { addWall, chooseMethod, makeJob, paneOnWall, readTape, saved, wall } from '../pages/job.ts';
 
 test.use({ demo: 'wholePath' });
 
@@ -31,7 +31,7 @@ test('from the tape to the care sheet, by mouse', async ({ signedIn: page }) => 
   await readTape(page, ['1900', '1900', '1090', '2260', '2259', '2260']);
   await expect(page.getByRole('status').filter({ hasText: '1090' })).toBeVisible();
   await expect(paneOnWall(page, '2')).toHaveAccessibleName(/in doubt/);
-  await page.getByRole('button', { name: 'Measure again' }).click();
+  await page.getByRole('button', { name: 'Measure again', exact: true }).click();
   await expect(page.getByLabel('Width at bottom')).toBeFocused();
   await page.keyboard.type('1900');
   await page.keyboard.press('Enter');
@@ -53,9 +53,11 @@ test('from the tape to the care sheet, by mouse', async ({ signedIn: page }) => 
   await expect(
     page.getByText('left roll edge to the seam').or(page.getByText('right roll edge to the seam')),
   ).toHaveCount(2);
+  await page.getByRole('button', { name: 'Cutting method' }).click();
   await page.getByRole('radio', { name: 'Bench cut' }).click();
-  await expect(page.getByText('no trim on the glass', { exact: false }).first()).toBeVisible();
-  await page.getByRole('radio', { name: 'Margin all round' }).click();
+  await expect(page.getByText(/no trim on the glass/)).toBeVisible();
+  await page.keyboard.press('Escape');
+  await chooseMethod(page, 'Margin all round');
   await page.getByRole('button', { name: 'Keep this plan' }).first().click();
   await expect(page.getByText('Kept, and it still fits the job.')).toBeVisible();
 
@@ -69,7 +71,7 @@ test('from the tape to the care sheet, by mouse', async ({ signedIn: page }) => 
   await page.getByRole('button', { name: 'Fault', exact: true }).click();
   await page.getByRole('radio', { name: 'top left' }).click();
   await page.getByRole('radiogroup', { name: 'What it is' }).getByRole('radio').first().click();
-  await page.getByRole('button', { name: 'Note the fault' }).click();
+  await page.getByRole('button', { name: 'Save fault' }).click();
   await expect(paneOnWall(page, '2')).toHaveAccessibleName(/1 fault/);
   await page.getByRole('button', { name: /is fixed$/ }).click();
   await fitPane(page, '2');

@@ -15,6 +15,22 @@ export async function openDemoJob(page: Page, job: DemoJob, stage: Stage): Promi
 export const wall = (page: Page): Locator => page.getByRole('listbox');
 export const paneOnWall = (page: Page, label: string): Locator =>
   page.getByRole('option', { name: new RegExp(`^Pane ${label},`) });
+/** Does something with the wall that is shown. */
+export async function wallMenu(page: Page, item: string): Promise<void> {
+  await page.getByRole('button', { name: 'Wall menu' }).click();
+  await page.getByRole('menuitem', { name: item }).click();
+}
+
+/** Opens what is wanted of the glass, and how much of it is covered. */
+export const changeWanted = (page: Page): Promise<void> =>
+  page.getByRole('button', { name: 'Change what is wanted' }).click();
+
+export async function chooseMethod(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: 'Cutting method' }).click();
+  await page.getByRole('radio', { name }).click();
+  await page.keyboard.press('Escape');
+}
+
 export const reading = (page: Page, name: string): Locator => page.getByLabel(name, { exact: true });
 
 export async function saved(page: Page): Promise<void> {

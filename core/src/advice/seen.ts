@@ -37,7 +37,7 @@ export function looksOf(glass: GlassKind, glassMm: number | null, film: Film | n
 }
 
 export interface Seen {
-  /** Luminance that comes from the far side, and that the glass throws back of the viewer's own side; cd/m². */
+  /** Luminance that comes from the far side, and that the glass reflects of the viewer's own side; cd/m². */
   readonly through: number;
   readonly veil: number;
   /** How much of what is seen is the far side, 0 to 1: below a half the glass is a mirror rather than a window. */
@@ -101,7 +101,7 @@ export function privacyEndsAt(looks: Looks, indoors: number): number | null {
 export interface UnevenPair<Id> {
   readonly one: Id;
   readonly other: Id;
-  /** What each throws back of the daylight, 0 to 1. */
+  /** What each reflects of the daylight, 0 to 1. */
   readonly shines: readonly [number, number];
 }
 

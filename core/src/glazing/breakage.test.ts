@@ -30,7 +30,7 @@ function byNetwork(glazing: Glazing, asked: BreakageCase, rules = USUAL_BREAKAGE
   if (!outer || !inner) throw new Error('no pane');
   const { absorbed, absorbedFromRoom, t, rIn } = glazingOptics(glazing, 'solar');
   const thrown = rules.blindThrowsBack[asked.blind];
-  // What the blind throws back goes to and fro between it and the glass.
+  // What the blind reflects goes to and fro between it and the glass.
   let again = 0;
   for (let light = t * thrown, echo = 0; echo < 60; echo += 1, light *= rIn * thrown) again += light;
   const heat = absorbed.map((share, at) => (share + again * (absorbedFromRoom[at] ?? 0)) * asked.sunWm2);

@@ -91,7 +91,7 @@ function laidFilm(film: FilmBand & { readonly basis: FilmBasis }, band: BandName
 /** Rounding of measured figures may leave this much too little or too much. */
 const MEASURED_WITHIN = 0.02;
 
-/** Whether a film can have these figures: taken off its reference glass it makes no light and throws back no less than none. */
+/** Whether a film can have these figures: taken off its reference glass it makes no light and reflects no less than none. */
 export function isPossible(film: FilmBand & { readonly basis: FilmBasis }, band: BandName): boolean {
   const { t, rAir, rGlass } = laidFilm(film, band, referenceFace(band));
   return Math.min(t, rAir, rGlass) >= -MEASURED_WITHIN && t + Math.max(rAir, rGlass) <= 1 + MEASURED_WITHIN;

@@ -49,14 +49,14 @@ describe('generic glass', () => {
     expect(new Set(glassBuild('triple', null).edges.map(({ edge }) => edge))).toEqual(new Set(['cut']));
   });
 
-  test('of another thickness takes up that much more, and throws back a little less', () => {
+  test('of another thickness takes up that much more, and reflects a little less', () => {
     const [thin, thick] = [glassBuild('single', 3), glassBuild('single', 6)].map(({ panes: [pane] }) => pane);
     expect([thin?.thicknessMm, thick?.thicknessMm]).toEqual([3, 6]);
     expect(thin?.solar.t).toBeCloseTo(0.835, 2);
     expect(thick?.solar.t).toBeCloseTo(0.76, 2);
     expect(thin?.visible.rOut).toBeCloseTo(0.082, 2);
     expect(thick?.solar.rOut).toBeLessThan(thin?.solar.rOut ?? 0);
-    // A plate: what it lets through and throws back is what two faces and a body do.
+    // A plate: what it lets through and reflects is what two faces and a body do.
     expect(thin?.visible.rOut).toBe(thin?.visible.rIn);
   });
 });

@@ -87,7 +87,7 @@ describe('film on glass', () => {
       }
   });
 
-  test('what it throws back is reckoned anew through darker glass', () => {
+  test('what it reflects is reckoned anew through darker glass', () => {
     const mirror: LaidOn = { ...neutral35, solar: { t: 0.14, rGlass: 0.52, rFace: 0.54 } };
     const through = (pane: GlassPane) => glazingOptics(glazingOf([pane], [mirror]), 'solar');
     expect(through(clear6).rOut).toBeLessThan(0.5);

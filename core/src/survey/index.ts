@@ -41,7 +41,9 @@ export {
   type ShapeKind,
   type ShapeProblem,
 } from './shape.ts';
-export { doubtsOfSurvey } from './doubt/doubts.ts';
+export { doubtsOfSurvey, surveyDoubts, type SurveyDoubts } from './doubt/doubts.ts';
+export type { Unevenness } from './doubt/house.ts';
+export { doubtsCaseFormat, doubtsResult, doubtsResultSchema, type DoubtsCase } from './doubt/doubtsCase.ts';
 export type { Doubt, DoubtCode, DoubtRules, SurveyedPane } from './doubt/surveyed.ts';
 export type { Slip } from './doubt/slips.ts';
 export { parseOpeningLine, type LineProblem, type OpeningLine } from './openingLine.ts';

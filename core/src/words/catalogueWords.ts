@@ -54,7 +54,7 @@ export function describeFilmLineProblem(problem: FilmLineProblem): string {
     case 'film.mixedUnits':
       return `${problem.text} (${FILM_COLUMN_NAMES[problem.column]}) looks like a share among per cents; write all optics the one way or all the other.`;
     case 'film.sidesMixed':
-      return `A dual-reflective film throws back more outside than inside; here it is ${two(problem.out)} against ${two(problem.into)}. Perhaps glass side and room side are exchanged.`;
+      return `A dual-reflective film reflects more outside than inside; here it is ${two(problem.out)} against ${two(problem.into)}. Perhaps glass side and room side are exchanged.`;
     case 'film.visibleOverSolar':
       return `${two(problem.visible)} of the visible light but only ${two(problem.solar)} of the sun’s energy cannot be: visible light alone brings ${two(problem.least)}. Perhaps the two are exchanged.`;
     case 'film.solarOverVisible':

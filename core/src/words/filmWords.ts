@@ -1,4 +1,5 @@
-import type { Want } from '../survey/index.ts';
+import type { Film } from '../film/index.ts';
+import { WANTS, type Room, type Want } from '../survey/index.ts';
 import {
   isHiddenByDay,
   privacyEndsAt,
@@ -34,15 +35,34 @@ export const WANT_NAMES: Readonly<Record<Want, string>> = {
   privacyDay: 'Privacy by day',
   privacyNight: 'Privacy by night',
   decoration: 'Decoration',
-  safety: 'Glass that holds together',
+  safety: 'Safety',
   burglary: 'Delay a burglar',
   warmth: 'Warmth in winter',
   marking: 'A door people see',
-  front: 'The front as it is',
+  front: 'No change outside',
   view: 'Light and view',
-  removable: 'Comes off again',
+  removable: 'Removable',
   budget: 'A low price',
 };
+
+/** What a room wants of its glass, as one sentence without a full stop: musts first. Null where nobody has said anything. */
+export function describeWants({ levels, leastLight, mostShine }: Room['wants']): string | null {
+  const wanted = WANTS.filter((want) => levels[want] !== undefined);
+  const musts = wanted.filter((want) => levels[want] === 'must');
+  const nice = wanted.filter((want) => levels[want] === 'nice');
+  const names = [
+    ...musts.map((want) => `${WANT_NAMES[want]} (must)`),
+    ...nice.map((want) => WANT_NAMES[want]),
+  ].join(', ');
+  const parts = [
+    names,
+    leastLight === null ? '' : `not darker than ${formatShare(leastLight)}`,
+    mostShine === null ? '' : `not shinier outside than ${formatShare(mostShine)}`,
+  ].filter((part) => part !== '');
+  const [first, ...rest] = parts;
+  if (first === undefined) return null;
+  return [first.charAt(0).toUpperCase() + first.slice(1).toLowerCase(), ...rest].join('; ');
+}
 
 /** What a film does for a want, with its figure; null where there is nothing to say. */
 function effectPhrase(want: Want, share: number, figures: FilmFigures, bare: GlassFigures): string | null {
@@ -115,7 +135,7 @@ const CAUSES: Readonly<Record<BreakageCause, string>> = {
 /** How near the glass comes to what it bears, when, and what decides. */
 export function describeBreakage({ deltaK, allowableK, cause }: Breakage, worstMonth: number): string {
   const month = MONTH_NAMES[worstMonth - 1] ?? '';
-  return `On a clear morning in ${month} the middle gets ${Math.round(deltaK)} K over its edge; such glass bears about ${Math.round(allowableK)} K. What decides: ${CAUSES[cause]}. The film maker’s chart has the last word.`;
+  return `On a clear morning in ${month} the middle gets ${Math.round(deltaK)} K over its edge; such glass bears about ${Math.round(allowableK)} K. What decides: ${CAUSES[cause]}. Check the maker’s film-to-glass chart.`;
 }
 
 /** Why a film is out of the question here. */
@@ -128,7 +148,7 @@ export function describeOut(reason: OutReason, figures: FilmFigures): string {
     case 'limit.dark':
       return `Too dark: ${formatShare(reason.light)} of the light comes through, at least ${formatShare(reason.least)} is wanted.`;
     case 'limit.shine':
-      return `Too shiny: it throws back ${formatShare(reason.shine)} of the light, at most ${formatShare(reason.most)} is wanted.`;
+      return `Too shiny: it reflects ${formatShare(reason.shine)} of the light, at most ${formatShare(reason.most)} is wanted.`;
     default:
       return assertNever(reason);
   }
@@ -141,6 +161,19 @@ function lightOf(lux: number): string {
   if (lux > 100) return 'towards dusk';
   return 'after dark';
 }
+
+/** The same in few words, for where it stands beside a picture. */
+export function describeSeen({ covers, hidesByDay }: Pick<Ranked, 'covers' | 'hidesByDay'>): string {
+  if (covers) return 'Nobody sees through it, day or night.';
+  return isHiddenByDay(hidesByDay)
+    ? 'By day not seen from the street; with the lamps on it is.'
+    : 'Seen from the street.';
+}
+
+export const MOUNT_NAMES: Readonly<Record<Film['mount'], string>> = {
+  inside: 'Inside',
+  outside: 'Outside',
+};
 
 /** Who sees whom through a film, by day and by night. `privacy` is how far it hides the room by day (`privacyByDay`). */
 export function describeView(

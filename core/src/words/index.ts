@@ -36,12 +36,15 @@ export {
 } from './rackWords.ts';
 export {
   BREAKAGE_NAMES,
+  MOUNT_NAMES,
   WANT_NAMES,
   describeBreakage,
   describeOut,
   describeRank,
   describeUncertainty,
+  describeSeen,
   describeView,
+  describeWants,
 } from './filmWords.ts';
 export { FILM_COLUMN_NAMES, describeFilmLineProblem } from './catalogueWords.ts';
 export {
@@ -57,3 +60,4 @@ export {
 export { describeSeamOption, describeSeamProblem } from './seamWords.ts';
 export { describeMoveProblem } from './moveWords.ts';
 export { ruleName, ruleOptionName, ruleUnit } from './ruleWords.ts';
+export { describePlan, type PlanVerdict } from './planWords.ts';

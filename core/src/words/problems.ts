@@ -111,11 +111,11 @@ export function readBackLine(line: OpeningLine, unit: LengthUnit): string {
 const DOUBT_EVIDENCE: Readonly<Record<DoubtCode, (expected: string, tolerance: string) => string>> = {
   'reading.apartFromSisters': (expected, tolerance) =>
     `the other readings say ${expected}; the rule allows ${tolerance}`,
-  'reading.apartFromTwins': (expected) => `its twins say ${expected}`,
+  'reading.apartFromTwins': (expected) => `identical panes say ${expected}`,
   'reading.secondDisagrees': (expected, tolerance) =>
     `the second reading says ${expected}; the rule allows ${tolerance}`,
   'reading.offGrid': (expected) => `the grid leaves ${expected} for this light`,
-  'reading.implausible': () => 'hardly a pane has that',
+  'reading.implausible': () => 'unusual size',
   'diagonal.impossible': (expected) => `the other readings leave ${expected} for it`,
   'reading.offOutline': (expected) => `the other sides and diagonals close at ${expected}`,
   'pane.offBlocks': (expected) => `its blocks and joints make ${expected}`,
@@ -130,6 +130,10 @@ const SLIP_WORDS: Readonly<Record<Doubt['slip'], string | null>> = {
   fraction: 'an eighth was read as a sixteenth, or the other way round',
   offBy10cm: 'the tape was read 10 cm off',
   offByOneFoot: 'the tape was read a foot off',
+  offByOneInch: 'the tape was held at its 1 in mark',
+  droppedDigit: 'a digit was left out',
+  doubledDigit: 'a digit was pressed twice',
+  neighbouringKey: 'the key beside was pressed',
   exchanged: null,
   unknown: null,
 };

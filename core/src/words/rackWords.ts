@@ -3,7 +3,7 @@ import { describeCellProblem } from './cellWords.ts';
 
 /** What the columns of a stock list are called; lengths in mm. */
 export const RACK_COLUMN_NAMES = {
-  name: 'name written on it',
+  name: 'roll number',
   film: 'film',
   kind: 'roll or offcut',
   widthMm: 'width (mm)',

@@ -44,7 +44,7 @@ const NAMES: Readonly<Record<string, string>> = {
   'film.breakage.edgeShare': 'How far an edge follows its middle, by frame',
   'film.breakage.edgeCold': 'How far a frame keeps an edge at outdoors',
   'film.breakage.shadowFactor': 'What a shadow line raises the stress to, times',
-  'film.breakage.blindThrowsBack': 'Sun a blind throws back on the glass',
+  'film.breakage.blindThrowsBack': 'Sun a blind reflects on the glass',
   'film.breakage.blindKeepsBack': 'Heat a blind keeps at the glass',
   'film.breakage.bearsK': 'What glass bears from its middle to its edge',
   'film.breakage.edgeFactor': 'What an edge bears of that, times',

@@ -99,10 +99,10 @@ test('a doubt says what speaks against the reading and what it may have been', (
   ];
   expect(codes.map((code) => describeDoubt(doubt(code), 'mm'))).toMatchInlineSnapshot(`
    [
-     "Width at top is 891 mm, its twins say 819 mm.",
+     "Width at top is 891 mm, identical panes say 819 mm.",
      "Width at top is 891 mm, the second reading says 819 mm; the rule allows 4 mm.",
      "Width at top is 891 mm, the grid leaves 819 mm for this light.",
-     "Width at top is 891 mm, hardly a pane has that.",
+     "Width at top is 891 mm, unusual size.",
      "Width at top is 891 mm, the other readings leave 819 mm for it.",
      "Width at top is 891 mm, the other sides and diagonals close at 819 mm.",
      "Width at top is 891 mm, its blocks and joints make 819 mm.",
@@ -454,7 +454,7 @@ test('a line of a catalogue that can’t be, and what to look up', () => {
      "The sun’s energy transmitted and reflected outside add to 1.10, more than there is. Look which of the two is off.",
      "Visible light transmitted and reflected inside add to 1.10, more than there is. Look which of the two is off.",
      "0.42 (solar transmittance) looks like a share among per cents; write all optics the one way or all the other.",
-     "A dual-reflective film throws back more outside than inside; here it is 0.20 against 0.40. Perhaps glass side and room side are exchanged.",
+     "A dual-reflective film reflects more outside than inside; here it is 0.20 against 0.40. Perhaps glass side and room side are exchanged.",
      "0.80 of the visible light but only 0.20 of the sun’s energy cannot be: visible light alone brings 0.36. Perhaps the two are exchanged.",
      "0.80 of the sun’s energy with 0.10 of the visible light cannot be: at most 0.60. Look which of the two is off.",
      "“Gannet Silver 20” stands in the sheet twice with figures; a second line may only add a roll or a price.",

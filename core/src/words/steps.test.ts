@@ -40,7 +40,7 @@ test('a pane with its margin all round, in millimetres', () => {
      "  ! Floors get slippery and sockets near the glass get wet: cover them, and keep cables out of the way.",
      "clean: Scrape from the top with a fresh blade, strokes overlapping by half, into the corners and under the rubber; finger in cloth round the handle at the right. Wipe the frame, squeegee, dry the edges.",
      "  ! Cracked or loose glass can break under the scraper: look first, cap the blade after each use.",
-     "wet: Wet the glass evenly, not the frame above it: water from there rains dirt. Glass between 4 °C and 38 °C, out of direct sun.",
+     "wet: Wet the glass evenly, not the frame above it: dirt runs down from there. Glass between 4 °C and 38 °C, out of direct sun.",
      "linerOff: Part liner and film at a corner with two bits of tape. Peel evenly and wet the adhesive as it comes free.",
      "hang: Lay the piece on with its margin even at every side; look from a few angles.",
      "anchor: Across the top, then down the middle. Check that nothing moved. Re-wet the face if it drags.",
@@ -59,7 +59,7 @@ test('the same in inches and feet', () => {
   expect(said({}, margin, 'in').filter((line) => !plain.includes(line))).toMatchInlineSnapshot(`
    [
      "prepare: Pane 4, 25 3/16 in × 52 5/32 in. One pair of hands will do. Mix 10 fl oz of solution with 6 drops of mild soap. Clear the sill, lay sheets, lock the sash.",
-     "wet: Wet the glass evenly, not the frame above it: water from there rains dirt. Glass between 39 °F and 100 °F, out of direct sun.",
+     "wet: Wet the glass evenly, not the frame above it: dirt runs down from there. Glass between 39 °F and 100 °F, out of direct sun.",
      "squeegee: From the middle outward, top to bottom, strokes overlapping by half; light first, firm later. Stop 31/32 in short of the edges that are not cut yet.",
      "trim: New blade. Leave a 1/16 in gap at the top, right, bottom and left. Stop 5 5/16 in before a corner and come back from it to meet the cut.",
      "wick: Card in one layer of dry cloth, from 1 31/32 in in, out to the edge, top edge first. Turn the cloth to a dry place. Dry the sill. Look again after 30 seconds.",

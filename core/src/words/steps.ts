@@ -64,7 +64,7 @@ export function stepWords(
       };
     case 'wet':
       return {
-        text: `Wet the glass evenly, not the frame above it: water from there rains dirt. Glass between ${formatTemperature(fitting.glassFromC, unit)} and ${formatTemperature(fitting.glassToC, unit)}, out of direct sun.`,
+        text: `Wet the glass evenly, not the frame above it: dirt runs down from there. Glass between ${formatTemperature(fitting.glassFromC, unit)} and ${formatTemperature(fitting.glassToC, unit)}, out of direct sun.`,
         caution: null,
       };
     case 'linerOff':

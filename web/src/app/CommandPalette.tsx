@@ -41,7 +41,11 @@ function useEntries(typed: string, open: boolean): readonly Entry[] {
           keys: 'Ctrl Shift Z',
           run: () => dispatch(jobActions.redone({ id: crypto.randomUUID() })),
         },
-        { name: 'See the wall from the other side', run: () => dispatch(viewActions.sideTurned()) },
+        {
+          name: 'See the wall from the other side',
+          keys: 'Alt O',
+          run: () => dispatch(viewActions.sideTurned()),
+        },
       ]
     : [];
   return [
@@ -89,7 +93,7 @@ export default function CommandPalette() {
         setTyped('');
         dispatch(viewActions.paletteTurned(next));
       }}
-      label="Find or do"
+      label="Search or command"
       filter={hasEveryWord}
       overlayClassName="fixed inset-0 z-30 bg-ink/40"
       contentClassName="fixed inset-x-3 top-[12vh] z-40 mx-auto max-w-lg border border-ink bg-sheet shadow-lifted"

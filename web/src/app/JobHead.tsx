@@ -16,10 +16,10 @@ export default function JobHead() {
   const undone = useAppSelector((state) => state.job.undone.at(-1)?.label);
   if (!header) return null;
   return (
-    <div className="flex min-w-0 flex-1 items-center justify-between gap-3">
+    <div className="flex min-w-0 flex-1 items-center justify-between gap-3 max-md:gap-1">
       <button
         type="button"
-        className="min-w-0 truncate text-left"
+        className="min-h-9 min-w-14 flex-1 truncate text-left"
         title="Customer and site"
         onClick={() => setOpen(true)}
       >
@@ -47,7 +47,7 @@ export default function JobHead() {
         <SavedLine />
         <Button
           size="low"
-          className="ml-2"
+          className="ml-2 max-md:ml-0"
           disabled={!done}
           title={done ? `Undo: ${done}` : 'Nothing to undo'}
           onClick={() => dispatch(jobActions.undone({ id: crypto.randomUUID() }))}

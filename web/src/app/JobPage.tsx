@@ -9,9 +9,7 @@ export function Component() {
   const { jobId } = useParams();
   const dispatch = useAppDispatch();
   useEffect(() => {
-    dispatch(
-      viewActions.stagesNamed(STAGE_MODULES.map(({ id, name, fillsPhone }) => ({ id, name, fillsPhone }))),
-    );
+    dispatch(viewActions.stagesNamed(STAGE_MODULES.map(({ id, name }) => ({ id, name }))));
   }, [dispatch]);
   return <JobFrame key={jobId} stages={STAGE_MODULES} />;
 }

@@ -1,7 +1,9 @@
-import { Moon, Sun } from 'lucide-react';
+import { Moon, Ruler, Sun } from 'lucide-react';
+import type { LengthUnit } from '@neat-sill/core/units';
 import { DropdownMenu } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
+import { useSavePreferencesMutation } from '../api/api.ts';
 import { SignOutSheet } from './SignOut.tsx';
 
 function useLight() {
@@ -13,10 +15,17 @@ function useLight() {
   return { evening, turn: () => setEvening(!evening) };
 }
 
+interface PersonMenuProps {
+  readonly name: string;
+  readonly shop: string;
+  readonly unit: LengthUnit;
+}
+
 /** Who is signed in, and what belongs to them: account, light, signing out. */
-export default function PersonMenu({ name, shop }: { name: string; shop: string }) {
+export default function PersonMenu({ name, shop, unit }: PersonMenuProps) {
   const [leaving, setLeaving] = useState(false);
   const { evening, turn } = useLight();
+  const [savePreferences] = useSavePreferencesMutation();
   const initials = name
     .split(' ')
     .map((part) => part[0])
@@ -46,11 +55,17 @@ export default function PersonMenu({ name, shop }: { name: string; shop: string 
               </Link>
             </DropdownMenu.Item>
             <DropdownMenu.Item
+              onSelect={() => void savePreferences({ unit: unit === 'mm' ? 'in' : 'mm' })}
+              className="flex min-h-11 items-center gap-2 px-3 data-highlighted:bg-edge-tint md:hidden"
+            >
+              <Ruler size={17} aria-hidden /> {unit === 'mm' ? 'Lengths in inches' : 'Lengths in millimetres'}
+            </DropdownMenu.Item>
+            <DropdownMenu.Item
               onSelect={turn}
               className="flex min-h-11 items-center gap-2 px-3 data-highlighted:bg-edge-tint"
             >
               {evening ? <Sun size={17} aria-hidden /> : <Moon size={17} aria-hidden />}{' '}
-              {evening ? 'Daylight' : 'Evening in the van'}
+              {evening ? 'Light mode' : 'Dark mode'}
             </DropdownMenu.Item>
             <DropdownMenu.Item
               onSelect={() => setLeaving(true)}

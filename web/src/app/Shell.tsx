@@ -1,6 +1,6 @@
 import { RULES_OF_ROLES } from '@neat-sill/core/contract';
 import { countOf } from '@neat-sill/core/units';
-import { Command as CommandIcon } from 'lucide-react';
+import { Search } from 'lucide-react';
 import { Suspense, lazy, useEffect, useState } from 'react';
 import { Link, Navigate, NavLink, Outlet, useLocation } from 'react-router';
 import { sentenceOf, statusOf, useSavePreferencesMutation, useSessionQuery } from '../api/api.ts';
@@ -23,7 +23,7 @@ const PLACES = [
   ['/rules', 'House rules'],
 ] as const;
 
-function Mark() {
+function Mark({ inJob }: { inJob: boolean }) {
   return (
     <Link to="/" className="flex items-center gap-2 font-bold whitespace-nowrap">
       <svg width="28" height="28" viewBox="0 0 32 32" aria-hidden>
@@ -31,7 +31,7 @@ function Mark() {
         <path d="M8 23 25 6M8 15l9-9M15 23l10-10" stroke="var(--edge)" strokeWidth="1.4" />
         <path d="M2 25h28v4H2z" fill="var(--ink)" />
       </svg>
-      Neat Sill
+      <span className={inJob ? 'max-md:sr-only' : ''}>Neat Sill</span>
     </Link>
   );
 }
@@ -42,6 +42,7 @@ function UnitButton({ unit }: { unit: 'mm' | 'in' }) {
   return (
     <Button
       size="low"
+      className="max-md:hidden"
       onClick={() => void save({ unit: other })}
       aria-label={`Lengths in ${unit === 'mm' ? 'millimetres' : 'inches'}; change to ${other === 'mm' ? 'millimetres' : 'inches'}`}
     >
@@ -52,7 +53,7 @@ function UnitButton({ unit }: { unit: 'mm' | 'in' }) {
 
 const LOAD_PALETTE_AFTER_MS = 0;
 
-/** Find or do anything by name; opens with Ctrl+K. */
+/** Search or command anything by name; opens with Ctrl+K. */
 function Palette() {
   const dispatch = useAppDispatch();
   const isOpen = useAppSelector((state) => state.view.paletteOpen);
@@ -108,8 +109,6 @@ export function Shell() {
   const dispatch = useAppDispatch();
   const location = useLocation();
   const inJob = /^\/jobs\/(?!new|import)[^/]+/.test(location.pathname);
-  const stages = useAppSelector((state) => state.view.stages);
-  const stage = stages.find(({ id }) => location.pathname.endsWith(`/${id}`));
   if (isLoading)
     return (
       <p className="p-6 text-quiet" role="status">
@@ -133,40 +132,41 @@ export function Shell() {
   const places = RULES_OF_ROLES[person.role].managesShop ? [...PLACES, ['/shop', 'Shop'] as const] : PLACES;
   return (
     <div className="flex h-full flex-col">
-      <header
-        className={`flex items-center gap-4 border-b border-hairline px-4 py-1.5 ${inJob && stage?.fillsPhone === 'always' ? 'max-md:hidden' : ''}`}
-      >
-        <Mark />
+      <header className="flex items-center gap-x-4 border-b border-hairline px-4 py-1.5 max-md:flex-wrap max-md:gap-x-2 max-md:px-2 short:py-0.5">
+        <Mark inJob={inJob} />
         {inJob ? (
           <Suspense>
             <JobHead />
           </Suspense>
         ) : (
-          <nav aria-label="Neat Sill" className="flex min-w-0 flex-1 gap-1 overflow-x-auto">
+          <nav
+            aria-label="Neat Sill"
+            className="flex min-w-0 flex-1 gap-1 overflow-x-auto max-md:order-last max-md:-mx-2 max-md:basis-full max-md:justify-between max-md:gap-0"
+          >
             {places.map(([to, name]) => (
               <NavLink
                 key={to}
                 to={to}
                 end
-                className="flex min-h-10 items-center px-3 whitespace-nowrap text-quiet hover:text-ink aria-[current=page]:border-b-2 aria-[current=page]:border-ochre aria-[current=page]:font-bold aria-[current=page]:text-ink"
+                className="flex min-h-10 items-center px-3 whitespace-nowrap text-quiet max-md:px-2 hover:text-ink aria-[current=page]:border-b-2 aria-[current=page]:border-ochre aria-[current=page]:font-bold aria-[current=page]:text-ink"
               >
                 {name}
               </NavLink>
             ))}
           </nav>
         )}
-        <div className="flex items-center gap-2">
+        <div className="flex items-center gap-2 max-md:ml-auto">
           <UnitButton unit={person.unit} />
           <Button
             size="low"
-            className="text-sm text-quiet max-md:hidden"
+            className="text-sm text-quiet max-md:size-9 max-md:p-0"
             aria-keyshortcuts="Control+K"
             onClick={() => dispatch(viewActions.paletteTurned(true))}
           >
-            <CommandIcon size={15} aria-hidden /> Find or do, Ctrl K
+            <Search size={15} aria-hidden /> <span className="max-md:sr-only">Search or command, Ctrl K</span>
           </Button>
           <Suspense fallback={<span className="size-9 shrink-0 rounded-full bg-ledge" />}>
-            <PersonMenu name={person.name} shop={person.shop} />
+            <PersonMenu name={person.name} shop={person.shop} unit={person.unit} />
           </Suspense>
         </div>
       </header>

@@ -80,7 +80,7 @@ const figures = (id: string, job: OpenJob, live: LivePlan | null = null, unit: '
 test('the interface has every stage of core, in the same order', () => {
   expect(STAGE_MODULES.map(({ id }) => id)).toEqual(STAGES.map(({ id }) => id));
   expect(STAGE_MODULES.every(({ name, hint }) => name !== '' && hint.endsWith('.'))).toBe(true);
-  expect(STAGE_MODULES.filter(({ fillsPhone }) => fillsPhone === 'always').map(({ id }) => id)).toEqual([
+  expect(STAGE_MODULES.filter(({ ownKeys }) => ownKeys === 'always').map(({ id }) => id)).toEqual([
     'fitting',
   ]);
 });
@@ -197,7 +197,7 @@ describe('price, day and handover', () => {
 
   test('the sun on the wall that is shown has a time; no wall has none', () => {
     expect(figures('day', openJob(sound()))).toEqual([
-      expect.stringMatching(/^Sun on glass (from \d\d:\d\d|none today)$/),
+      expect.stringMatching(/^First sun (\d\d:\d\d|none today)$/),
     ]);
     expect(figures('day', openJob({ ...sound(), wall: {}, pane: {} }))).toEqual([]);
   });
@@ -241,7 +241,7 @@ describe('fitting', () => {
 
   test('counts hands, panes left and faults', () => {
     expect(figures('fitting', openJob({ ...sound(), fitting }))).toEqual([
-      'Hands 2 for 3 panes',
+      'Two people 3 panes',
       'Panes left 1 of 3',
       'Faults 2!',
     ]);
@@ -250,6 +250,6 @@ describe('fitting', () => {
     const job = (film: typeof silverForTest) =>
       openJob(sound({ p1: small, p2: small, p3: small }), [], { ...bookForTest, films: [film] });
     expect(figures('fitting', job(silverForTest))).toEqual(['Panes left 3 of 3']);
-    expect(figures('fitting', job(heavy))).toEqual(['Hands 2 for 3 panes', 'Panes left 3 of 3']);
+    expect(figures('fitting', job(heavy))).toEqual(['Two people 3 panes', 'Panes left 3 of 3']);
   });
 });

@@ -3,11 +3,14 @@ import type { Film } from '@neat-sill/core/film';
 import { formatBareLength, type LengthUnit } from '@neat-sill/core/units';
 import { scaleLinear } from 'd3';
 import { useRef, useState, type ReactNode } from 'react';
+import { useIsPhone } from '../ui/useMedia.ts';
 import { FilmHatches, filmFill } from './FilmHatches.tsx';
 import { LitFrame } from './LitFrame.tsx';
 import { useDrag } from './useDrag.ts';
 
-export const ROLL_PX = 176;
+/** How wide a roll is drawn. */
+const ROLL_PX = { desk: 260, phone: 150 };
+const useRollPx = () => (useIsPhone() ? ROLL_PX.phone : ROLL_PX.desk);
 
 /** Where the top of a piece points as it hangs out of the box, free end below: the lay of its film. */
 const TOP_POINTS: Readonly<Record<Piece['turn'], string>> = { 0: '↓', 90: '→', 180: '↑', 270: '←' };
@@ -80,7 +83,8 @@ export function PullDrawing({
   hands?: PiecesInHand;
 }) {
   const { pull, source, strips, keep, knifeAtMm } = step;
-  const across = scaleLinear([0, source.width], [0, ROLL_PX]);
+  const rollPx = useRollPx();
+  const across = scaleLinear([0, source.width], [0, rollPx]);
   const height = Math.max(36, across(pull.length));
   const up = scaleLinear([0, pull.length], [height, 0]);
   const box = ({ x, y, w, l }: Laid) => ({
@@ -92,14 +96,14 @@ export function PullDrawing({
   const pieces = strips.flatMap((strip) => strip.pieces);
   return (
     <svg
-      width={ROLL_PX + 4}
+      width={rollPx + 4}
       height={height + 2}
-      viewBox={`-2 0 ${ROLL_PX + 4} ${height + 2}`}
+      viewBox={`-2 0 ${rollPx + 4} ${height + 2}`}
       className={`overflow-visible ${cut ? 'opacity-50' : ''}`}
       aria-hidden
     >
       {film && <FilmHatches films={[{ ...film, id: `pull-${pull.id}` }]} />}
-      <rect width={ROLL_PX} height={height} fill="var(--putty)" stroke="var(--hairline)" />
+      <rect width={rollPx} height={height} fill="var(--putty)" stroke="var(--hairline)" />
       {keep.map((offcut) => {
         const place = box(offcut);
         const text = `${formatBareLength(offcut.w, { unit })} × ${formatBareLength(offcut.l, { unit })}`;
@@ -183,7 +187,7 @@ export function PullDrawing({
       {knifeAtMm.map((at) => (
         <path key={at} d={`M${across(at)} 0V${height}`} stroke="var(--brick)" strokeWidth="1.5" />
       ))}
-      <path d={`M0 ${height}H${ROLL_PX}`} stroke="var(--brick)" strokeWidth="1.5" strokeDasharray="6 3" />
+      <path d={`M0 ${height}H${rollPx}`} stroke="var(--brick)" strokeWidth="1.5" strokeDasharray="6 3" />
     </svg>
   );
 }
@@ -193,7 +197,7 @@ export function RollBox({ name }: { name: string }) {
   return (
     <div
       className="flex h-7 items-center gap-2 rounded-full border border-ink bg-timber px-2 text-xs font-semibold"
-      style={{ width: ROLL_PX + 20, marginLeft: -10 }}
+      style={{ width: useRollPx() + 20, marginLeft: -10 }}
     >
       <span className="size-3 shrink-0 rounded-full border border-ink" aria-hidden />
       <span className="truncate">{name}</span>

@@ -11,6 +11,7 @@ import {
 import { fitPane } from '../squareness.ts';
 import { readingsOfShape, sizeOfBlocks } from '../shape.ts';
 import { medianOf, placesOf, sistersSay, sizeAlong, sizeGroups, type TwinSize } from './evidence.ts';
+import { SIGMAS, unevennessByWall, type Unevenness } from './house.ts';
 import { likelySlip } from './slips.ts';
 import type { Doubt, DoubtCode, DoubtRules, SizedPane, SurveyedPane } from './surveyed.ts';
 
@@ -32,7 +33,9 @@ const LARGEST_PLAUSIBLE_MM = 6000;
 
 interface Case {
   readonly pane: SizedPane;
+  /** The house rules, widened by what this wall scatters by of itself. */
   readonly rules: DoubtRules;
+  readonly uneven: Unevenness;
 }
 
 function doubt(
@@ -158,22 +161,23 @@ function twinDoubts(found: Case, axis: Axis, twins: readonly SizedPane[]): Doubt
   const off = (group: readonly SizedPane[], least: number) => {
     const [twin] = sizeGroups(group, rules.twinToleranceMm);
     if (!twin || twin.count < least) return null;
+    const toleranceMm = twinTolerance(found, places.length, twin.count);
     const expectedMm = axis === 'width' ? twin.widthMm : twin.heightMm;
     // A pane that leans has one end like its twins: its nearest reading speaks for it.
     const nearest = Math.min(
       ...places.map((place) => Math.abs((pane.readings[place]?.mm ?? own) - expectedMm)),
     );
-    return Math.min(nearest, Math.abs(own - expectedMm)) > rules.twinToleranceMm ? expectedMm : null;
+    return Math.min(nearest, Math.abs(own - expectedMm)) > toleranceMm ? { expectedMm, toleranceMm } : null;
   };
-  const ask = (expectedMm: number) => {
+  const ask = ({ expectedMm, toleranceMm }: { expectedMm: number; toleranceMm: number }) => {
     const apart = (place: ReadingPlace) => Math.abs((pane.readings[place]?.mm ?? expectedMm) - expectedMm);
     const furthest = places.reduce((best, place) => (apart(place) > apart(best) ? place : best), first);
-    return doubt(found, 'reading.apartFromTwins', furthest, expectedMm, rules.twinToleranceMm);
+    return doubt(found, 'reading.apartFromTwins', furthest, expectedMm, toleranceMm);
   };
   const offDeclared = off(declared, 1);
   if (offDeclared !== null) return ask(offDeclared);
   if (declared.length > 0 || places.length > 1) return [];
-  const offNeighbours = off(onWall, 2);
+  const offNeighbours = off(onWall, NEIGHBOURS);
   if (offNeighbours !== null) return ask(offNeighbours);
   const slipped = sizeGroups(twins, rules.twinToleranceMm).find((group) => {
     const expectedMm = axis === 'width' ? group.widthMm : group.heightMm;
@@ -183,7 +187,20 @@ function twinDoubts(found: Case, axis: Axis, twins: readonly SizedPane[]): Doubt
   const fits = sizeGroups(twins, rules.twinToleranceMm).some(
     (group) => Math.abs(own - (axis === 'width' ? group.widthMm : group.heightMm)) <= rules.twinToleranceMm,
   );
-  return slipped && !fits ? ask(axis === 'width' ? slipped.widthMm : slipped.heightMm) : [];
+  return slipped && !fits
+    ? ask({
+        expectedMm: axis === 'width' ? slipped.widthMm : slipped.heightMm,
+        toleranceMm: rules.twinToleranceMm,
+      })
+    : [];
+}
+
+/** So many neighbours of one size make a lone reading that differs look wrong. */
+const NEIGHBOURS = 2;
+
+/** How far a size read at so many places may be from the middle of so many panes. */
+function twinTolerance({ rules, uneven }: Case, places: number, panes: number): number {
+  return Math.max(rules.twinToleranceMm, SIGMAS * uneven.sisters * Math.sqrt(1 / places + 1 / panes));
 }
 
 /** Slips that hardly come about by chance between two panes that are really different. */
@@ -267,17 +284,18 @@ function diagonalDoubts(found: Case): Doubt[] {
   const { diagonalDown, diagonalUp } = readings;
   if (widthMm === null || heightMm === null) return [];
   const squareMm = Math.hypot(widthMm, heightMm);
+  const toleranceMm = Math.max(DIAGONAL_TOLERANCE_MM, SIGMAS * found.uneven.diagonals);
+  const leanMm = Math.max(LEAN_TOLERANCE_MM, SIGMAS * found.uneven.diagonals);
   const off = (reading: Reading | null) => (reading ? Math.abs(reading.mm - squareMm) : 0);
   const place = off(diagonalDown) >= off(diagonalUp) ? 'diagonalDown' : 'diagonalUp';
   if (diagonalDown && diagonalUp) {
     const other = place === 'diagonalDown' ? diagonalUp : diagonalDown;
     const expectedMm = Math.sqrt(Math.max(0, 2 * squareMm ** 2 - other.mm ** 2));
     const apartMm = Math.abs((readings[place]?.mm ?? 0) - expectedMm);
-    if (apartMm > DIAGONAL_TOLERANCE_MM)
-      return doubt(found, 'diagonal.impossible', place, expectedMm, DIAGONAL_TOLERANCE_MM);
+    if (apartMm > toleranceMm) return doubt(found, 'diagonal.impossible', place, expectedMm, toleranceMm);
   }
-  const tooFar = off(readings[place]) > LEAN_TOLERANCE_MM;
-  return tooFar ? doubt(found, 'diagonal.impossible', place, squareMm, LEAN_TOLERANCE_MM) : [];
+  const tooFar = off(readings[place]) > leanMm;
+  return tooFar ? doubt(found, 'diagonal.impossible', place, squareMm, leanMm) : [];
 }
 
 /** The one of the sides and diagonals of a four-sided pane without which the others close. */
@@ -307,12 +325,27 @@ function blockDoubts(found: Case): Doubt[] {
   });
 }
 
+/** House rules as they hold where readings scatter so much of themselves: wider where frames are uneven, never narrower. */
+function rulesFor(rules: DoubtRules, uneven: Unevenness): DoubtRules {
+  return {
+    ...rules,
+    sisterToleranceMm: Math.max(rules.sisterToleranceMm, SIGMAS * uneven.sisters),
+    twinToleranceMm: Math.max(rules.twinToleranceMm, SIGMAS * uneven.twins),
+  };
+}
+
+/** What is asked about in a survey, and what its readings scatter by of themselves. */
+export interface SurveyDoubts {
+  readonly house: Unevenness;
+  readonly doubts: Doubt[];
+}
+
 /**
  * Looks at all panes of a survey together and asks about readings that can't well be so, one doubt a reading at the
  * most. Each names what speaks against the reading and the likeliest true value; a reading somebody has kept with a
- * reason is no longer in doubt. Lengths mm.
+ * reason is no longer in doubt. What the house scatters by is learnt first: merely uneven frames are not asked about. Lengths mm.
  */
-export function doubtsOfSurvey(surveyed: readonly SurveyedPane[], rules: DoubtRules): Doubt[] {
+export function surveyDoubts(surveyed: readonly SurveyedPane[], rules: DoubtRules): SurveyDoubts {
   const panes = surveyed.map((pane): SizedPane => {
     const readings = readingsOfShape(pane.shape, pane.readings);
     return {
@@ -322,7 +355,9 @@ export function doubtsOfSurvey(surveyed: readonly SurveyedPane[], rules: DoubtRu
       heightMm: sizeAlong('height', readings),
     };
   });
-  const twinsOf = twinFinder(panes, rules.twinToleranceMm);
+  const { house, ofWall } = unevennessByWall(panes, rules);
+  const ofHouse = rulesFor(rules, house);
+  const twinsOf = twinFinder(panes, ofHouse.twinToleranceMm);
   const sizesBy = (keyOf: (pane: SizedPane) => string | null) => {
     const known = new Map<string, TwinSize[]>();
     return (pane: SizedPane): readonly TwinSize[] => {
@@ -332,7 +367,7 @@ export function doubtsOfSurvey(surveyed: readonly SurveyedPane[], rules: DoubtRu
         known.get(key) ??
         sizeGroups(
           panes.filter((other) => keyOf(other) === key),
-          rules.twinToleranceMm,
+          ofHouse.twinToleranceMm,
         );
       known.set(key, sizes);
       return sizes;
@@ -341,8 +376,10 @@ export function doubtsOfSurvey(surveyed: readonly SurveyedPane[], rules: DoubtRu
   const declaredSizes = sizesBy(({ twinSet }) => twinSet);
   const wallSizes = sizesBy(({ opening, shape, wallId }) => `${wallId} ${opening} ${shape.kind}`);
   const buildingSizes = sizesBy(({ opening, shape }) => `${opening} ${shape.kind}`);
-  return panes.flatMap((pane) => {
-    const found: Case = { pane, rules };
+  const doubts = panes.flatMap((pane) => {
+    const uneven = ofWall(pane.wallId);
+    const here = rulesFor(rules, uneven);
+    const found: Case = { pane, rules: here, uneven };
     const exchanged = exchangeDoubts(found, {
       declared: declaredSizes(pane),
       onWall: wallSizes(pane),
@@ -351,7 +388,7 @@ export function doubtsOfSurvey(surveyed: readonly SurveyedPane[], rules: DoubtRu
     if (exchanged.length > 0) return exchanged;
     const alongAxis = (['width', 'height'] as const).flatMap((axis) => {
       const twins = twinsOf(pane, axis);
-      const [twin = null] = sizeGroups(twins, rules.twinToleranceMm).filter(({ count }) => count > 1);
+      const [twin = null] = sizeGroups(twins, here.twinToleranceMm).filter(({ count }) => count > 1);
       const sisters = sisterDoubts(found, axis, twin);
       if (sisters.length > 0) return sisters;
       const odd = twinDoubts(found, axis, twins);
@@ -359,7 +396,7 @@ export function doubtsOfSurvey(surveyed: readonly SurveyedPane[], rules: DoubtRu
       const own = along(pane, axis);
       const alike = twins.filter((each) => {
         const size = along(each, axis);
-        return size !== null && own !== null && Math.abs(size - own) <= rules.twinToleranceMm;
+        return size !== null && own !== null && Math.abs(size - own) <= here.twinToleranceMm;
       });
       return pinnedDoubts(found, axis, alike);
     });
@@ -375,4 +412,9 @@ export function doubtsOfSurvey(surveyed: readonly SurveyedPane[], rules: DoubtRu
       one.place === other.place || (one.code === 'pane.offWall' && other.code === 'pane.offWall');
     return all.filter((each, at) => all.findIndex((other) => same(each, other)) === at);
   });
+  return { house, doubts };
 }
+
+/** The doubts alone. */
+export const doubtsOfSurvey = (surveyed: readonly SurveyedPane[], rules: DoubtRules): Doubt[] =>
+  surveyDoubts(surveyed, rules).doubts;

@@ -13,7 +13,7 @@ describe('how a right length became a wrong reading', () => {
     ['891', 891, 819, 'swappedDigits', 819],
     ['1208', 1208, 1280, 'swappedDigits', 1280],
     ['2108', 2108, 1208, 'swappedDigits', 1208],
-    ['81,9', 81.9, 89.1, 'unknown', 89.1],
+    ['81,9', 81.9, 89.1, 'neighbouringKey', 91.9],
     ['819,2', 819.2, 891.2, 'swappedDigits', 891.2],
     ['919', 919, 819, 'offBy10cm', 819],
     ['719', 719, 820, 'offBy10cm', 819],
@@ -44,7 +44,7 @@ describe('how a right length became a wrong reading', () => {
     expect(slip('32 9/16', inches(32, 9), inches(32, 9) + 4.5 * 1.5875, 1)[0]).toBe('unknown');
     expect(slip('32 1/2', inches(32, 8), inches(33), 1)[0]).toBe('unknown');
     // What lies between two sixteenths was not read off such a tape.
-    expect(slip('826.2', 826.2, 836.2, 1)[0]).toBe('unknown');
+    expect(slip('826.2', 826.2, 844.2, 1)[0]).toBe('unknown');
   });
 
   test('of several the one that comes nearest is named, and none that is further off than asked', () => {

@@ -130,7 +130,7 @@ export function CutMode({ kept, steps, filmName, onClose }: CutModeProps) {
                                   , trim to <Length mm={trimToMm} unit={unit} />
                                 </>
                               )}
-                              , {SIDE_NAMES[freeEndIs]} first off the roll
+                              , {SIDE_NAMES[freeEndIs]} edge leads
                             </span>
                           </li>
                         ))}
@@ -139,7 +139,7 @@ export function CutMode({ kept, steps, filmName, onClose }: CutModeProps) {
                   <Line name="Roll them up">
                     <span className="text-base font-normal">
                       {film?.hold === 'pressureSensitive'
-                        ? 'Liner inside for the roll-down, outside for tape to table; never kinked.'
+                        ? 'Roll-down: liner inside. Tape to table: liner outside. Never kink it.'
                         : 'Flat or in a wide roll, liner outside.'}
                     </span>
                   </Line>

@@ -1,8 +1,9 @@
 import { PLAN_ID, cutList } from '@neat-sill/core/cuts';
 import { filmWantedBy } from '@neat-sill/core/buying';
 import { sameData } from '@neat-sill/core/record';
-import { countOf, formatRun } from '@neat-sill/core/units';
-import { group } from 'd3';
+import { countOf } from '@neat-sill/core/units';
+import { describePlan } from '@neat-sill/core/words';
+import { group, sum } from 'd3';
 import { Scissors } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
@@ -18,12 +19,19 @@ import { MixedLots, PlanCounts, useCountsOfFilms, usePlanCount } from './PlanCou
 import { Bound, NotPlanned } from './PlanWords.tsx';
 import { PlotFiles } from './PlotFiles.tsx';
 import { Roll, usePiecesInHand } from './Roll.tsx';
-import { SchoolChoice, SchoolReason } from './School.tsx';
+import { PlanSettings } from './PlanSettings.tsx';
 import { SeamPlaces, useDividedPanes } from './SeamPlaces.tsx';
 import { useRearrange } from './useRearrange.ts';
 import { useReplan } from './useReplan.ts';
 import { WhatIf } from './WhatIf.tsx';
 import { useMoney } from '../../api/useMoney.ts';
+
+/** How much less any plan could cost at the most; null where that is not proven for every film. */
+function atMostCheaper(all: readonly ({ readonly total: number; readonly least: number } | null)[]) {
+  const proven = all.flatMap((each) => each ?? []);
+  const [total, least] = [sum(proven, (each) => each.total), sum(proven, (each) => each.least)];
+  return proven.length < all.length || total <= 0 ? null : Math.max(0, 1 - least / total);
+}
 
 /** Cuts: the roll hanging from its box, one pull below the other, each with its instruction beside it. */
 export function CutsBench() {
@@ -40,7 +48,7 @@ export function CutsBench() {
     frozenRules !== undefined &&
     !currentShopData.ruleSets.some((rules) => rules.id === frozenRules.id && sameData(rules, frozenRules));
   const dropPlan = () =>
-    edit('Drop the kept plan', [
+    edit('Discard the kept plan', [
       { kind: 'plan', id: PLAN_ID, before: records.plan[PLAN_ID] ?? null, after: null },
     ]);
   const { state: replanning, remade, replan } = useReplan();
@@ -48,7 +56,6 @@ export function CutsBench() {
   const steps = useMemo(() => (plan ? cutList(plan, planJob) : []), [plan, planJob]);
   const bySource = [...group(steps, (step) => step.source.id).values()];
   const filmName = (id: string) => book.films.find((film) => film.id === id)?.name ?? id;
-  const pieces = plan?.pulls.reduce((sum, pull) => sum + pull.pieces.length, 0) ?? 0;
   const { hands, over } = usePiecesInHand(steps, rearrange, setProblem);
   const divided = useDividedPanes();
   const count = usePlanCount();
@@ -58,6 +65,7 @@ export function CutsBench() {
     [plan, holds, jobId, header.name],
   );
   const locked = holds?.lockedPullIds.length ?? 0;
+  const hasPlan = plan !== null && plan.pulls.length > 0;
   const whatIf: Fold = { key: 'whatIf', title: 'What if', content: () => <WhatIf /> };
   const folds: Fold[] = [
     ...(divided.length > 0
@@ -75,7 +83,21 @@ export function CutsBench() {
           {
             key: 'counts',
             title: `Plan cost ${money(count.total)}`,
-            content: () => <PlanCounts count={count} />,
+            content: () => (
+              <>
+                <PlanCounts count={count} />
+                <div className="mt-2 text-sm">
+                  {plan?.summary.byFilm.map(({ filmId, gap }) => (
+                    <Bound
+                      key={filmId}
+                      filmName={filmName(filmId)}
+                      gap={gap ?? null}
+                      counts={countsOf(filmId)}
+                    />
+                  ))}
+                </div>
+              </>
+            ),
           },
         ]
       : []),
@@ -92,16 +114,31 @@ export function CutsBench() {
   ];
   return (
     <>
-      <SchoolChoice />
-      <SchoolReason />
+      <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
+        <h2 className="min-w-0 flex-1 basis-60 text-lg leading-tight font-bold">
+          {hasPlan && plan
+            ? describePlan(
+                {
+                  pieces: plan.pulls.reduce((count, { pieces }) => count + pieces.length, 0),
+                  pulls: steps.length,
+                  lengthMm: plan.summary.byFilm.reduce((mm, film) => mm + film.usedLength, 0),
+                  cost: count ? money(count.total) : null,
+                  atMostCheaper: atMostCheaper(plan.summary.byFilm.map(({ filmId }) => countsOf(filmId))),
+                },
+                unit,
+              )
+            : 'Cuts'}
+        </h2>
+        <PlanSettings />
+      </div>
       <NotPlanned />
       {state.kind === 'wrong' && (
         <Note tone="no" role="alert">
           The plan did not pass its check and is not shown ({state.faults.map(({ code }) => code).join(', ')}
-          ). Choose another school or film, and tell whoever runs Neat Sill.
+          ). Choose another cutting method or film, and tell whoever runs Neat Sill.
         </Note>
       )}
-      {!plan || plan.pulls.length === 0 ? (
+      {!hasPlan ? (
         state.kind === 'planning' ? (
           <p role="status">Laying the pieces</p>
         ) : (
@@ -109,36 +146,25 @@ export function CutsBench() {
         )
       ) : (
         <>
-          <div className="flex flex-wrap items-baseline justify-between gap-2">
-            <h2 className="text-xl font-bold">
-              {countOf(pieces, 'piece')} in {countOf(steps.length, 'pull')}
-            </h2>
-            <span className="text-sm text-quiet">
-              {plan.summary.byFilm
-                .map((film) => `${filmName(film.filmId)} ${formatRun(film.usedLength, unit)}`)
-                .join(', ')}
-            </span>
-          </div>
-          <Note tone="good" role="status">
-            {plan.summary.byFilm.map(({ filmId, gap }) => (
-              <Bound key={filmId} filmName={filmName(filmId)} gap={gap ?? null} counts={countsOf(filmId)} />
-            ))}
-            {state.kind === 'planning' && (
-              <span className="flex items-center justify-between gap-2">
-                Looking for a better one
-                <Button size="low" onClick={stop}>
-                  Stop, use this
-                </Button>
-              </span>
-            )}
-            {state.kind === 'ready' && !state.solver && (
-              <p>The solver could not be loaded: this plan is made without it, and proven less.</p>
-            )}
-            {holds && <p>Kept, and it still fits the job.</p>}
-            {holds && rulesChanged && (
-              <p>The house rules have been changed since; this plan stays as it was kept.</p>
-            )}
-          </Note>
+          {state.kind === 'planning' && (
+            <p role="status" className="flex items-center justify-between gap-2 bg-edge-tint px-3 py-1">
+              Looking for a better one
+              <Button size="low" onClick={stop}>
+                Stop, use this
+              </Button>
+            </p>
+          )}
+          {(holds !== null || (state.kind === 'ready' && !state.solver)) && (
+            <Note tone="good" role="status">
+              {state.kind === 'ready' && !state.solver && (
+                <p>The solver could not be loaded: this plan is made without it, and proven less.</p>
+              )}
+              {holds && <p>Kept, and it still fits the job.</p>}
+              {holds && rulesChanged && (
+                <p>The house rules have been changed since; this plan stays as it was kept.</p>
+              )}
+            </Note>
+          )}
           <LongSearch />
           <MixedLots />
           {kept.kind === 'changed' && (
@@ -166,7 +192,7 @@ export function CutsBench() {
           )}
           {replanning === 'wrong' && (
             <Note tone="no" role="alert">
-              The rest could not be planned behind what is cut; drop the kept plan and plan again.
+              The rest could not be planned behind what is cut; discard the kept plan and plan again.
             </Note>
           )}
           {problem && (
@@ -183,12 +209,11 @@ export function CutsBench() {
             </div>
           )}
           {holds && (
-            <Button weight="act" className="min-h-12" onClick={() => setCutting(true)}>
-              <Scissors size={18} aria-hidden /> Cut, one pull at a time
-            </Button>
-          )}
-          {holds && (
-            <div className="flex flex-wrap gap-3">
+            <div className="flex flex-wrap gap-2">
+              <Button weight="act" onClick={() => setCutting(true)}>
+                <Scissors size={18} aria-hidden /> Cut, one pull at a time
+              </Button>
+              <Paper kind="cut-list" disabledBecause={null} />
               <Paper kind="labels" disabledBecause={null} />
               <Paper kind="single-labels" disabledBecause={null} />
             </div>

@@ -8,20 +8,18 @@ export function DropPlan({ cutPulls, onDrop }: { cutPulls: number; onDrop: () =>
   const [asking, setAsking] = useState(false);
   return (
     <>
-      <Button onClick={() => (cutPulls > 0 ? setAsking(true) : onDrop())}>
-        Drop the kept plan and plan again
-      </Button>
+      <Button onClick={() => (cutPulls > 0 ? setAsking(true) : onDrop())}>Discard plan and re-plan</Button>
       <Confirm
         title="Film is cut by this plan"
         open={asking}
-        act="Drop the plan"
+        act="Discard the plan"
         onClose={() => setAsking(false)}
         onAct={() => {
           setAsking(false);
           onDrop();
         }}
       >
-        {countOf(cutPulls, 'pull')} of it {cutPulls === 1 ? 'is' : 'are'} cut. Dropped, the plan no longer
+        {countOf(cutPulls, 'pull')} of it {cutPulls === 1 ? 'is' : 'are'} cut. Discarded, the plan no longer
         says what these pieces are, and all panes are planned anew. To keep what is cut, leave the plan as it
         is.
       </Confirm>

@@ -53,13 +53,12 @@ export function LongSearch() {
         </Note>
       )}
       {state.kind === 'ready' && !open && canBeBetter && (
-        <div className="-mt-2 flex flex-wrap items-center text-sm">
-          Look longer:
+        <div className="-my-2 flex flex-wrap items-center text-sm">
           <Button weight="quiet" size="low" onClick={further}>
-            half a minute here
+            Improve plan (30 s)
           </Button>
           <Button weight="quiet" size="low" onClick={() => server.handOver(SERVER_SECONDS)}>
-            {showTime(SERVER_SECONDS)} on the server
+            On the server ({showTime(SERVER_SECONDS)})
           </Button>
         </div>
       )}

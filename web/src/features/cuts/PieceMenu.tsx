@@ -89,7 +89,7 @@ export function PieceMenu({ item, step, steps, hands, onProblem }: PieceMenuProp
             className={ITEM}
             onSelect={() => hands.pin(piece.paneId, pinned ? null : step.source.id)}
           >
-            {pinned ? 'May come off any roll again' : 'Stays on this roll, whatever is planned'}
+            {pinned ? 'Unlock from this roll' : 'Lock to this roll'}
           </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

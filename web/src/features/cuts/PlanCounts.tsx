@@ -10,7 +10,7 @@ import { useMoney } from '../../api/useMoney.ts';
 function lines(count: PlanCost): [string, number][] {
   const all: [string, number][] = [
     ['Film off new rolls, by its length', count.newFilm],
-    ['Tied up in the rest of rolls bought whole', count.boughtRest],
+    ['Left over on new rolls', count.boughtRest],
     ['Film on hand, at its book value', count.onHand],
     [`${countOf(count.pulls, 'pull')}, ${countOf(count.knifeSettings, 'knife setting')}`, count.labour],
     [countOf(count.slivers.count, 'sliver'), count.slivers.cost],

@@ -11,7 +11,7 @@ const WORTH_SAYING = 0.25;
 
 interface BoundProps {
   readonly filmName: string;
-  /** How much more film than the least there can be, as a share. */
+  /** How much above the theoretical minimum there can be, as a share. */
   readonly gap: number | null;
   /** What it counts by the house rules, and what no plan can count less than; null where that is not proven. */
   readonly counts: { readonly total: number; readonly least: number } | null;
@@ -24,8 +24,8 @@ export function Bound({ filmName, gap, counts }: BoundProps) {
     gap === null
       ? null
       : gap < 0.0005
-        ? 'no plan can use less film'
-        : `${formatShare(gap, 1)} more film than the least`;
+        ? 'the theoretical minimum'
+        : `${formatShare(gap, 1)} above the theoretical minimum`;
   // What so little is proven of says nothing to anybody: the film is told alone then.
   if (over === null || over > WORTH_SAYING)
     return film === null ? null : (

@@ -49,7 +49,7 @@ function PieceLine({
         </>
       )}
       <span className="text-quiet">
-        {`, ${SIDE_NAMES[item.freeEndIs].toLowerCase()} first off the roll`}
+        {`, ${SIDE_NAMES[item.freeEndIs].toLowerCase()} edge leads`}
         {factoryEdge && `; ${factoryEdge.rollEdge} roll edge to its ${SIDE_NAMES[factoryEdge.side]}`}
         {seams
           .map(
@@ -57,17 +57,17 @@ function PieceLine({
               `; ${rollEdge ? `${rollEdge} roll edge` : 'seam'} to the seam, ${SIDE_NAMES[side]}`,
           )
           .join('')}
-        {pinned && '; stays on this roll'}
+        {pinned && '; locked to this roll'}
       </span>
       {menu}
       {onSpoiled && (
         <Button
           size="low"
           className="mt-1 block"
-          aria-label={`${name} is spoiled, make it again`}
+          aria-label={`Re-cut piece ${name}`}
           onClick={() => onSpoiled(piece.id)}
         >
-          Spoiled, make it again
+          Re-cut this piece
         </Button>
       )}
     </li>
@@ -125,15 +125,17 @@ export function PullBlock({
       <div className="shrink-0">
         <PullDrawing step={step} film={film} unit={unit} cut={state === 'cut'} hands={hands} />
       </div>
-      <div className={`mb-2 min-w-0 flex-1 px-3 py-2 ${state === 'next' ? 'bg-ochre-tint' : ''}`}>
+      <div
+        className={`sticky top-0 mb-2 min-w-0 flex-1 self-start px-3 py-2 ${state === 'next' ? 'bg-ochre-tint' : ''}`}
+      >
         <h4 className="flex items-center gap-2 font-bold">
           <span className="flex-1">Pull {pull.id}</span>
           {lock && (
             <button
               type="button"
               aria-pressed={lock.locked}
-              aria-label={`Leave pull ${pull.id} as it is`}
-              title={lock.locked ? 'Locked: stays when the rest is planned anew' : 'Leave this pull as it is'}
+              aria-label={`Lock pull ${pull.id}`}
+              title={lock.locked ? 'Locked: stays when the rest is planned anew' : 'Lock this pull'}
               className="grid size-8 place-items-center rounded-sm border border-transparent text-quiet hover:border-ink aria-pressed:border-ochre aria-pressed:bg-ochre-tint aria-pressed:text-ink"
               onClick={lock.onTurn}
             >
@@ -170,7 +172,7 @@ export function PullBlock({
             </span>,
           )}
           {line(
-            'Write',
+            'Pieces',
             <ul className="flex flex-col gap-1">
               {pieces.map((item) => (
                 <PieceLine

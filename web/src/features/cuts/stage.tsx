@@ -9,7 +9,8 @@ export const cutsModule: StageModule = {
   hint: 'Arrows show which end comes off the roll first; on the roll, where the top points. A seam is dashed; drag it.',
   rules: cutsStage,
   Bench: CutsBench,
-  fillsPhone: 'never',
+  wallShare: 35,
+  ownKeys: 'never',
   shows: { ...SHOWS_NOTHING, pieces: 'named', hand: true },
   says: () => SILENT,
   next: ({ derived }, acts) => {

@@ -9,7 +9,8 @@ export const dayModule: StageModule = {
   hint: 'Which way the wall faces decides when to work at it.',
   rules: dayStage,
   Bench: DayBench,
-  fillsPhone: 'never',
+  wallShare: 40,
+  ownKeys: 'never',
   shows: SHOWS_NOTHING,
   says: () => SILENT,
   next: ({ derived }, acts) => {
@@ -19,6 +20,6 @@ export const dayModule: StageModule = {
   figures: ({ job: { wall, derived } }) => {
     if (!wall) return [];
     const [first] = derived.sunOf(wall.id, today());
-    return [figure('sun', 'Sun on glass', first ? `from ${showMinute(first.fromMinute)}` : 'none today')];
+    return [figure('sun', 'First sun', first ? showMinute(first.fromMinute) : 'none today')];
   },
 };

@@ -1,4 +1,3 @@
-import type { Pane } from '@neat-sill/core/survey';
 import {
   colourShift,
   looksOf,
@@ -8,7 +7,6 @@ import {
 } from '@neat-sill/core/advice';
 import type { Film } from '@neat-sill/core/film';
 import { cureDays } from '@neat-sill/core/fitting';
-import { deriveJob } from '@neat-sill/core/job';
 import type { RuleSet } from '@neat-sill/core/rules';
 import {
   countOf,
@@ -29,7 +27,7 @@ import {
 } from '@neat-sill/core/words';
 import { sum } from 'd3';
 import { useMemo } from 'react';
-import { useCosts, useJob, useUnit, type PaneWithId } from '../job/index.ts';
+import { useJob, useUnit, type PaneWithId } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
@@ -37,6 +35,7 @@ import { FilmSwatch } from './FilmSwatch.tsx';
 import { HeatDay } from './HeatDay.tsx';
 import { Scene } from './Scene.tsx';
 import { SeatPlan } from './SeatPlan.tsx';
+import { useFilmCosts } from './useFilmCosts.ts';
 import { useSeat } from './useSeat.ts';
 import { YearOfSun } from './YearOfSun.tsx';
 import type { VariantCost } from '../../workers/cost.worker.ts';
@@ -217,19 +216,9 @@ export function Compare({ found, pane, panes, figures, onClose }: CompareProps) 
   const money = useMoney();
   const unit = useUnit();
   const { rules } = useJob();
-  const { records, jobShopData: book, derived } = useJob();
-  const variants = useMemo(
-    () =>
-      figures.map(({ film }) => {
-        const filmed = panes.map(({ id, ...pane }): [string, Pane] => [id, { ...pane, filmId: film.id }]);
-        return {
-          key: film.id,
-          job: deriveJob({ ...records, pane: Object.fromEntries(filmed) }, book).plan.job,
-        };
-      }),
-    [figures, panes, records, book],
-  );
-  const costs = useCosts(variants);
+  const { derived } = useJob();
+  const films = useMemo(() => figures.map(({ film }) => film), [figures]);
+  const costs = useFilmCosts(films, panes);
   const seat = useSeat(pane, found.place, found.sun);
   const shown: Shown = { bare: found.bare, found, unit, rules };
   const at = seat?.withFilm ?? null;

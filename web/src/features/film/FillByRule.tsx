@@ -38,7 +38,7 @@ export function FillByRule() {
   };
   return (
     <details>
-      <summary className="cursor-pointer font-semibold">Many panes in one line</summary>
+      <summary className="cursor-pointer font-semibold">Apply to many panes</summary>
       <div className="mt-2 flex flex-col gap-2">
         <TextField
           label="Which panes: which film"

@@ -21,15 +21,13 @@ import { useJob, useUnit, type PaneWithId } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { Compare } from './Compare.tsx';
-import { CoverageOf } from './CoverageOf.tsx';
 import { CustomerView } from './CustomerView.tsx';
-import { FillByRule } from './FillByRule.tsx';
 import { FilmSwatch } from './FilmSwatch.tsx';
 import { FirstAnswersView } from './FirstAnswersView.tsx';
 import { SoldOtherwiseNote } from './SoldNote.tsx';
 import { useChooseFilm } from './useChooseFilm.ts';
 import { useFilmsOnPane } from './useFilmsOnPane.ts';
-import { Wants } from './Wants.tsx';
+import { Wanted } from './Wanted.tsx';
 
 const MOST_COMPARED = 4;
 /** So many films are listed before somebody asks for all: a catalogue may have thousands. */
@@ -176,6 +174,15 @@ function FilmRow({ ranked, bare, panes, compared, mayCompare, onCompare }: FilmR
   );
 }
 
+/** Films of which every word that was typed stands in the name or the kind. */
+function filmsFound(ranked: readonly Ranked[], searched: string): readonly Ranked[] {
+  const words = searched.toLowerCase().split(/\s+/).filter(Boolean);
+  return ranked.filter(({ figures: { film } }) => {
+    const text = `${film.name} ${FILM_KIND_NAMES[film.kind]} ${film.mount}`.toLowerCase();
+    return words.every((word) => text.includes(word));
+  });
+}
+
 /** Panes of one wall that will not look alike from the street. */
 function UnevenFront() {
   const job = useJob();
@@ -193,8 +200,8 @@ function UnevenFront() {
   const [least, most] = uneven.shines;
   return (
     <Note tone="doubt">
-      From the street this wall will look uneven by day: pane {uneven.other} throws back {formatShare(most)}{' '}
-      of the light, pane {uneven.one} {formatShare(least)}.
+      From the street this wall will look uneven by day: pane {uneven.other} reflects {formatShare(most)} of
+      the light, pane {uneven.one} {formatShare(least)}.
     </Note>
   );
 }
@@ -210,26 +217,27 @@ export function FilmBench() {
   const [showing, setShowing] = useState(false);
   const [listed, setListed] = useState(FIRST_LISTED);
   const ranked = found?.ranked;
+  const [searched, setSearched] = useState('');
+  const shown = useMemo(() => filmsFound(ranked ?? [], searched), [ranked, searched]);
   const figures = useMemo(
     () => (ranked ?? []).flatMap((one) => (compared.includes(one.figures.film.id) ? [one.figures] : [])),
     [ranked, compared],
   );
   if (!first) return <p className="text-quiet">Add openings in Survey first; films are chosen for panes.</p>;
   const unmeasured = panes.filter(({ id }) => !job.derived.pane(id)?.sizes);
-  const roomId = job.wall?.roomId ?? '';
-  const room = job.records.room[roomId];
   return (
     <>
-      <div>
-        <h2 className="text-xl font-bold">
-          {job.selected.length > 0
-            ? `Film for pane ${panes.map(({ label }) => label).join(', ')}`
-            : 'Film for the whole wall'}
-        </h2>
-        <p className="text-sm text-quiet">
-          Figures on pane {first.label} as it stands: {GLASS_NAMES[first.glass].toLowerCase()}, under this
-          wall’s sun. The film maker’s chart decides.
-        </p>
+      <div className="-mb-2">
+        <div className="flex items-baseline justify-between gap-3">
+          <h2 className="text-xl font-bold">
+            {job.selected.length > 0
+              ? `Film for pane ${panes.map(({ label }) => label).join(', ')}`
+              : 'Film for the whole wall'}
+          </h2>
+          <Button size="low" onClick={() => setShowing(true)}>
+            <Eye size={17} aria-hidden /> Show the customer
+          </Button>
+        </div>
         {unmeasured.length > 0 && (
           <p className="mt-1 text-sm text-ochre-text">
             Not measured yet: pane {unmeasured.map(({ label }) => label).join(', ')}. Whether a roll is wide
@@ -243,14 +251,7 @@ export function FilmBench() {
           thermal stress and the order of films may be others. Set its bearing first.
         </Note>
       )}
-      {room && <Wants roomId={roomId} room={room} />}
-      <div className="flex flex-col gap-3 border-b border-hairline-soft pb-4">
-        <CoverageOf panes={panes} />
-        <FillByRule />
-        <Button className="self-start" onClick={() => setShowing(true)}>
-          <Eye size={17} aria-hidden /> Show the customer
-        </Button>
-      </div>
+      <Wanted panes={panes} />
       {showing && <CustomerView onClose={() => setShowing(false)} />}
       <SoldOtherwiseNote />
       <UnevenFront />
@@ -261,15 +262,27 @@ export function FilmBench() {
         </p>
       ) : (
         <>
-          <FirstAnswersView ranked={found.ranked} bare={found.bare} panes={panes} />
-          <div className="flex items-center justify-between gap-3">
+          <FirstAnswersView found={found} panes={panes} />
+          <p className="text-sm text-quiet">
+            On pane {first.label} as it stands: {GLASS_NAMES[first.glass].toLowerCase()}, under this wall’s
+            sun. Check the maker’s film-to-glass chart.
+          </p>
+          <div className="flex flex-wrap items-center justify-between gap-3">
             <h3 className="font-bold">All {countOf(found.ranked.length, 'film')}, the best first</h3>
+            <input
+              type="search"
+              aria-label="Search films"
+              placeholder="Search by name or kind"
+              className="min-h-9 min-w-40 flex-1 rounded-sm border border-hairline bg-sheet px-3"
+              value={searched}
+              onChange={({ target }) => setSearched(target.value)}
+            />
             <Button disabled={compared.length === 0} onClick={() => setComparing(true)}>
               {compared.length > 0 ? `Compare ${compared.length}` : 'Compare'}
             </Button>
           </div>
           <ul>
-            {found.ranked.slice(0, listed).map((ranked) => {
+            {shown.slice(0, listed).map((ranked) => {
               const { id } = ranked.figures.film;
               return (
                 <FilmRow
@@ -288,9 +301,10 @@ export function FilmBench() {
               );
             })}
           </ul>
-          {found.ranked.length > listed && (
-            <Button className="self-start" onClick={() => setListed(found.ranked.length)}>
-              Show the other {found.ranked.length - listed}
+          {shown.length === 0 && <p className="text-quiet">No film by that name or kind.</p>}
+          {shown.length > listed && (
+            <Button className="self-start" onClick={() => setListed(shown.length)}>
+              Show the other {shown.length - listed}
             </Button>
           )}
           {comparing && (
@@ -313,7 +327,7 @@ export function FilmBench() {
             )
           }
         >
-          Take the film off {countOf(panes.length, 'pane')}
+          Remove film from {countOf(panes.length, 'pane')}
         </Button>
       )}
     </>

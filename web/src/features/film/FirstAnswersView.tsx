@@ -1,56 +1,123 @@
-import { firstAnswers, type GlassFigures, type Ranked } from '@neat-sill/core/advice';
-import { describeRank } from '@neat-sill/core/words';
-import { type PaneWithId } from '../job/index.ts';
+import {
+  colourShift,
+  firstAnswers,
+  looksOf,
+  type FilmFigures,
+  type GlassFigures,
+  type Ranked,
+} from '@neat-sill/core/advice';
+import { formatShare } from '@neat-sill/core/units';
+import { BREAKAGE_NAMES, MOUNT_NAMES, describeRank, describeSeen } from '@neat-sill/core/words';
+import { useMemo } from 'react';
+import { useMoney } from '../../api/useMoney.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
-import { FilmSwatch } from './FilmSwatch.tsx';
+import type { FilmAnswer } from '../../workers/film.worker.ts';
+import { useJob, type PaneWithId } from '../job/index.ts';
+import { Scene } from './Scene.tsx';
 import { useChooseFilm } from './useChooseFilm.ts';
+import { useFilmCosts } from './useFilmCosts.ts';
+
+/** The figures of a film on this pane, each as a bar of what is left of the bare glass or of all. */
+function barsOf(figures: FilmFigures, bare: GlassFigures): readonly (readonly [string, number, string])[] {
+  const less = (own: number, ofBare: number) => `−${formatShare(1 - own / ofBare)}`;
+  return [
+    ['Light in', figures.visibleTransmittance, formatShare(figures.visibleTransmittance)],
+    ['Sun heat in', figures.shgc, formatShare(figures.shgc)],
+    [
+      'Glare',
+      figures.visibleTransmittance / bare.visibleTransmittance,
+      less(figures.visibleTransmittance, bare.visibleTransmittance),
+    ],
+    ['Fading', figures.fading / bare.fading, less(figures.fading, bare.fading)],
+  ];
+}
+
+function Bars({ figures, bare }: { figures: FilmFigures; bare: GlassFigures }) {
+  return (
+    <dl className="grid grid-cols-[auto_1fr_auto] items-center gap-x-3 gap-y-0.5 text-sm">
+      {barsOf(figures, bare).map(([name, share, text]) => (
+        <div key={name} className="contents">
+          <dt className="text-quiet">{name}</dt>
+          <dd aria-hidden className="h-2 bg-hairline-soft">
+            <span
+              className="block h-2 bg-edge"
+              style={{ width: `${Math.round(Math.min(1, share) * 100)}%` }}
+            />
+          </dd>
+          <dd className="text-right font-bold tabular-nums">{text}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+const BREAKAGE_TONES = { fine: 'text-edge', ask: 'text-ochre-text', no: 'text-brick' } as const;
 
 interface AnswerProps {
   readonly title: string;
   readonly ranked: Ranked;
-  readonly bare: GlassFigures;
+  readonly found: FilmAnswer;
   readonly panes: readonly PaneWithId[];
+  /** What film it takes for these panes; null while it is planned or without a price. */
+  readonly cost: number | null;
 }
 
-function Answer({ title, ranked, bare, panes }: AnswerProps) {
-  const { film } = ranked.figures;
+function Answer({ title, ranked, found, panes, cost }: AnswerProps) {
+  const money = useMoney();
+  const { rules } = useJob();
+  const { figures } = ranked;
+  const { film, breakage } = figures;
+  const { glass, glassMm } = found.place;
   const { chosen, choose, goes } = useChooseFilm(film, panes);
+  const { deltaK, allowableK, verdict } = breakage;
   return (
-    <li
-      className={`flex gap-3 border-t border-hairline-soft py-3 ${chosen ? '-mx-4 bg-edge-tint px-4' : ''}`}
-    >
-      <FilmSwatch film={film} />
-      <div className="min-w-0 flex-1">
+    <li className={`flex flex-col gap-2 border-2 p-2 ${chosen ? 'border-edge' : 'border-transparent'}`}>
+      <div>
         <p className="text-sm text-quiet">{title}</p>
-        <h4 className="font-bold">{film.name}</h4>
-        <p className="text-sm">{describeRank(ranked, bare)}</p>
+        <h4 className="text-lg leading-tight font-bold">{film.name}</h4>
       </div>
-      <Button
-        className="self-center"
-        weight={chosen ? 'act' : 'plain'}
-        aria-pressed={chosen}
-        disabled={goes.length === 0}
-        onClick={choose}
-        aria-label={chosen ? `${film.name} is chosen` : `Use ${film.name}, ${title.toLowerCase()}`}
-      >
-        {chosen ? 'Chosen' : 'Choose'}
-      </Button>
+      <Scene
+        looks={looksOf(glass, glassMm, film)}
+        cast={colourShift(glass, film).cast}
+        lighting={rules.film.daylight}
+        from="indoors"
+        night={false}
+        title={`${film.name}, by day from the room`}
+      />
+      <Bars figures={figures} bare={found.bare} />
+      <p className="border-t border-hairline-soft pt-2 text-sm">
+        {MOUNT_NAMES[film.mount]}. Glass <b className={BREAKAGE_TONES[verdict]}>{BREAKAGE_NAMES[verdict]}</b>,{' '}
+        {Math.round(deltaK)} K of {Math.round(allowableK)}. {describeSeen(ranked)}
+      </p>
+      <details className="text-sm">
+        <summary className="cursor-pointer text-quiet">Why</summary>
+        <p className="mt-1">{describeRank(ranked, found.bare)}</p>
+      </details>
+      <div className="mt-auto flex items-center justify-between gap-2">
+        <b className="text-lg">{cost === null ? '' : money(cost)}</b>
+        <Button
+          weight={chosen ? 'act' : 'plain'}
+          aria-pressed={chosen}
+          disabled={goes.length === 0}
+          onClick={choose}
+          aria-label={chosen ? `${film.name} is chosen` : `Use ${film.name}, ${title.toLowerCase()}`}
+        >
+          {chosen ? 'Chosen' : 'Choose'}
+        </Button>
+      </div>
     </li>
   );
 }
 
-/** The three answers one gives first; all other films stand below. */
-export function FirstAnswersView({
-  ranked,
-  bare,
-  panes,
-}: {
-  ranked: readonly Ranked[];
-  bare: GlassFigures;
-  panes: readonly PaneWithId[];
-}) {
-  const { best, moreView, cheapest } = firstAnswers(ranked);
+/** The three answers one gives first, each as it would be seen; all other films stand below. */
+export function FirstAnswersView({ found, panes }: { found: FilmAnswer; panes: readonly PaneWithId[] }) {
+  const { best, moreView, cheapest } = useMemo(() => firstAnswers(found.ranked), [found.ranked]);
+  const films = useMemo(
+    () => [best, moreView, cheapest].flatMap((each) => each?.figures.film ?? []),
+    [best, moreView, cheapest],
+  );
+  const costs = useFilmCosts(films, panes);
   if (!best)
     return (
       <Note tone="no">
@@ -58,15 +125,15 @@ export function FirstAnswersView({
         misses.
       </Note>
     );
+  const costOf = ({ figures }: Ranked) => costs.get(figures.film.id)?.cost ?? null;
+  const answer = (title: string, ranked: Ranked | null) =>
+    ranked && <Answer title={title} ranked={ranked} found={found} panes={panes} cost={costOf(ranked)} />;
   return (
     <section aria-label="Three answers">
-      <h3 className="font-bold">Three answers first</h3>
-      <ul className="mt-2">
-        <Answer title="Best for this pane" ranked={best} bare={bare} panes={panes} />
-        {moreView && (
-          <Answer title="Nearly the same, with more view" ranked={moreView} bare={bare} panes={panes} />
-        )}
-        {cheapest && <Answer title="Cheapest that does it" ranked={cheapest} bare={bare} panes={panes} />}
+      <ul className="-mx-2 grid grid-cols-[repeat(auto-fit,minmax(200px,1fr))] gap-x-3 gap-y-4 max-md:flex max-md:snap-x max-md:overflow-x-auto max-md:[&>li]:w-60 max-md:[&>li]:shrink-0 max-md:[&>li]:snap-start">
+        {answer(panes.length > 1 ? 'Best for these panes' : 'Best for this pane', best)}
+        {answer('Nearly the same, more view', moreView)}
+        {answer('Cheapest that does it', cheapest)}
       </ul>
     </section>
   );

@@ -67,7 +67,7 @@ interface SceneProps {
 
 /**
  * What somebody on one side sees in the glass: the far side through it, tinted by the film, and over it what the glass
- * throws back of his own side. Luminances are reckoned (core/advice/seen); the eye is taken to be used to its surroundings.
+ * reflects of his own side. Luminances are reckoned (core/advice/seen); the eye is taken to be used to its surroundings.
  */
 export function Scene({ looks, cast, lighting, from, night, title }: SceneProps) {
   const id = useId();
@@ -101,7 +101,7 @@ export function Scene({ looks, cast, lighting, from, night, title }: SceneProps)
                 fill={colour(through * shines(thing), usedTo, thing.a + cast.a, thing.b + cast.b)}
               />
             ))}
-            {/* What the glass throws back adds to what comes through; mirrored, as in a glass. */}
+            {/* What the glass reflects adds to what comes through; mirrored, as in a glass. */}
             <g transform={`translate(${SHEET.width} 0) scale(-1 1)`} style={{ mixBlendMode: 'screen' }}>
               {nearThings.map((thing, at) => (
                 <path key={at} d={thing.path} fill={colour(veil * shines(thing), usedTo, thing.a, thing.b)} />

@@ -38,7 +38,7 @@ export function Wants({ roomId, room }: { roomId: string; room: Room }) {
     />
   );
   return (
-    <section aria-label="What is wanted" className="flex flex-col gap-3 border-b border-hairline-soft pb-4">
+    <section aria-label="What is wanted" className="flex flex-col gap-3">
       <h3 className="font-bold">What {room.name} wants</h3>
       <div className="flex flex-wrap gap-1.5">
         {WANTS.map((want) => {
@@ -63,10 +63,10 @@ export function Wants({ roomId, room }: { roomId: string; room: Room }) {
           : 'Click once for nice to have, twice for a must.'}
       </p>
       <div className="grid grid-cols-2 gap-4">
-        {limit('Not darker than', wants.leastLight, 'as dark as it may be', (leastLight) =>
+        {limit('Not darker than', wants.leastLight, 'no limit', (leastLight) =>
           set('Least light', { leastLight }),
         )}
-        {limit('Not shinier outside than', wants.mostShine, 'as shiny as it may be', (mostShine) =>
+        {limit('Not shinier outside than', wants.mostShine, 'no limit', (mostShine) =>
           set('Most shine', { mostShine }),
         )}
       </div>

@@ -9,7 +9,8 @@ export const filmModule: StageModule = {
   hint: 'Choose panes here and a film beside; with none chosen a film goes on the whole wall.',
   rules: filmStage,
   Bench: FilmBench,
-  fillsPhone: 'never',
+  wallShare: 42,
+  ownKeys: 'never',
   shows: { ...SHOWS_NOTHING, looks: true },
   says: (pane, { derived }) => {
     const letter = pane.film?.letter ?? '';

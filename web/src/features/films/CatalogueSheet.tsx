@@ -139,7 +139,7 @@ export function CatalogueSheet({ films, onClose }: { films: readonly Film[]; onC
       ) : (
         read && (
           <p className="text-sm">
-            {countOf(fresh, 'new film')}, {countOf(read.films.length - fresh, 'film')} on to a next version.
+            {countOf(fresh, 'new film')}, {countOf(read.films.length - fresh, 'film')} updated.
           </p>
         )
       )}

@@ -42,9 +42,9 @@ const CHOICES: Partial<Record<FieldName, readonly (readonly [string, string])[]>
     ['yes', 'yes, seal its edges'],
   ],
   turn: [
-    ['half', 'either end up'],
-    ['any', 'any way round'],
-    ['none', 'one way up'],
+    ['half', 'can turn 180°'],
+    ['any', 'any direction'],
+    ['none', 'no turning'],
   ],
   matchEdges: [
     ['no', 'any roll edge'],

@@ -17,7 +17,7 @@ import { FilmSwatch } from '../film/index.ts';
 import { CatalogueSheet, downloadCatalogue } from './CatalogueSheet.tsx';
 import { FilmSheet } from './FilmSheet.tsx';
 
-const TURNS = { any: 'any way round', half: 'either end up', none: 'one way up' } as const;
+const TURNS = { any: 'any direction', half: 'can turn 180°', none: 'no turning' } as const;
 const HOLDS = {
   pressureSensitive: 'pressure-sensitive adhesive',
   dryAdhesive: 'dry adhesive',
@@ -140,7 +140,7 @@ export function FilmsPage() {
           )}
           {mayChange && (
             <Button onClick={() => setImporting(true)}>
-              <FileUp size={17} aria-hidden /> From a sheet
+              <FileUp size={17} aria-hidden /> Import CSV or Excel
             </Button>
           )}
           {book && (

@@ -18,7 +18,7 @@ export function FaultSheet({ figure, onClose, onNote }: FaultSheetProps) {
       kinds={FAULT_KINDS}
       names={FAULT_NAMES}
       columns={2}
-      act="Note the fault"
+      act="Save fault"
       drawing={(place, onPlace) => <div className="mx-auto w-64">{figure(place, onPlace)}</div>}
       onClose={onClose}
       onNote={onNote}

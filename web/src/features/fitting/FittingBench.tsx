@@ -24,7 +24,7 @@ import { showTime } from '../../ui/format.ts';
 import { Size } from '../../ui/Length.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
-import { useAppDispatch, useJob, useUnit, viewActions, SavedLine } from '../job/index.ts';
+import { useAppDispatch, useJob, useUnit, viewActions } from '../job/index.ts';
 import type { Place } from '../../ui/PlacePicker.tsx';
 import { FaultSheet } from './FaultSheet.tsx';
 
@@ -245,22 +245,18 @@ function PaneSteps({ pane, toFit, figures }: StepsProps) {
   );
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-3">
-      <header className="-m-4 mb-0 flex items-center justify-between gap-3 border-b border-hairline p-4 md:m-0 md:border-0 md:p-0">
+      <header className="-mt-2 flex items-center justify-between gap-3">
         <h2 className="flex flex-wrap items-baseline gap-x-3">
           <span className="text-xl font-bold whitespace-nowrap">Pane {label}</span>
           <span className="text-quiet">
             <Size {...toFit.glass} unit={unit} rounding="up" withUnit />
           </span>
         </h2>
-        <span className="flex items-center gap-2 md:hidden">
-          <SavedLine />
-          <Button className="min-h-12 px-3" onClick={() => setListOpen(true)}>
-            <ListChecks size={20} aria-hidden />
-            <span className="sr-only">All panes</span>
-          </Button>
-        </span>
+        <Button className="md:hidden" onClick={() => setListOpen(true)}>
+          <ListChecks size={20} aria-hidden /> All panes
+        </Button>
       </header>
-      <div className="mx-auto w-full max-w-[420px] max-md:max-h-[40vh] max-md:[&>svg]:max-h-[40vh]">
+      <div className="mx-auto w-full max-w-[420px] max-md:max-h-[26vh] max-md:[&>svg]:max-h-[26vh]">
         {figure(null, null, { width: 390, height: 300 })}
       </div>
       <div className="flex flex-col gap-2">

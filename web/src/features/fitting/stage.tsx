@@ -9,7 +9,8 @@ export const fittingModule: StageModule = {
   hint: 'Click the pane you are at.',
   rules: fittingStage,
   Bench: FittingBench,
-  fillsPhone: 'always',
+  wallShare: 50,
+  ownKeys: 'always',
   shows: { ...SHOWS_NOTHING, pieces: 'seams', faults: true },
   says: (pane, { derived }) => {
     switch (fittingStage.standing(pane, derived)) {
@@ -46,7 +47,7 @@ export const fittingModule: StageModule = {
     fittingStage.figures(job.derived).map((each) => {
       switch (each.code) {
         case 'twoPeople':
-          return figure('hands', 'Hands', `2 for ${countOf(each.panes, 'pane')}`);
+          return figure('hands', 'Two people', countOf(each.panes, 'pane'));
         case 'panesLeft':
           return figure('left', 'Panes left', `${each.left} of ${each.of}`);
         case 'faults':

@@ -9,7 +9,8 @@ export const handoverModule: StageModule = {
   hint: 'Each pane with the day from which it is dry.',
   rules: handoverStage,
   Bench: HandoverBench,
-  fillsPhone: 'never',
+  wallShare: 45,
+  ownKeys: 'never',
   shows: { ...SHOWS_NOTHING, faults: true },
   says: ({ cure }) =>
     cure ? { tone: 'good', under: `dry ${showDay(cure.on)}` } : { tone: 'plain', under: 'not done' },

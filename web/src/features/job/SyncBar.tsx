@@ -68,7 +68,7 @@ export function SyncBar() {
                 if (jobId) void giveUpChange(jobId, dispatch);
               }}
             >
-              Give the change up
+              Discard unsaved change
             </Button>
           </span>
         </div>

@@ -67,8 +67,10 @@ export interface StageModule {
   readonly hint: string;
   readonly rules: Pick<StageRules<StageId, unknown, unknown>, 'standing'>;
   readonly Bench: ComponentType;
-  /** On a phone the bench fills the page: always, while one pane is chosen, or never. */
-  readonly fillsPhone: 'always' | 'withOnePane' | 'never';
+  /** How much of the width the wall has beside the bench until somebody moves the line, per cent. */
+  readonly wallShare: number;
+  /** On a phone its bench has keys of its own where the next act stands elsewhere: always, while one pane is chosen, or never. */
+  readonly ownKeys: 'always' | 'withOnePane' | 'never';
   readonly shows: WallShows;
   readonly says: (pane: DerivedPane, job: OpenJob) => PaneSays;
   readonly next: (job: OpenJob, acts: StageActs) => NextAct | null;

@@ -6,7 +6,6 @@ export type SeenBy = 'drawn' | 'day' | 'night';
 interface NamedStage {
   readonly id: string;
   readonly name: string;
-  readonly fillsPhone: 'always' | 'withOnePane' | 'never';
 }
 
 /** What the person looks at; not part of the job and never sent. */
@@ -16,6 +15,8 @@ export interface ViewState {
   /** The pane whose piece or glass is pointed at, while cuts are looked at. */
   readonly litPaneId: string | null;
   readonly fromOutside: boolean;
+  /** On a phone: whether the wall is drawn in place of the bench. */
+  readonly wallOpen: boolean;
   readonly seenBy: SeenBy;
   readonly paletteOpen: boolean;
   /** Asks the survey bench to put the cursor in a reading, counted so that asking twice asks again. */
@@ -29,6 +30,7 @@ const START: ViewState = {
   selected: [],
   litPaneId: null,
   fromOutside: false,
+  wallOpen: false,
   seenBy: 'drawn',
   paletteOpen: false,
   focusAsked: 0,
@@ -53,6 +55,9 @@ export const viewSlice = createSlice({
     },
     sideTurned: (state) => {
       state.fromOutside = !state.fromOutside;
+    },
+    wallOpened: (state, { payload }: PayloadAction<boolean>) => {
+      state.wallOpen = payload;
     },
     lookedAt: (state, { payload }: PayloadAction<SeenBy>) => {
       state.seenBy = payload;

@@ -35,7 +35,7 @@ export function ImportJob() {
   return (
     <>
       <FileButton asks="Job file" accept=".json,application/json" disabled={isLoading} onFile={choose}>
-        <FileUp size={18} aria-hidden /> Read a job file
+        <FileUp size={18} aria-hidden /> Import job
       </FileButton>
       <Sheet
         title={siteMissing ? 'Where is this job?' : problem ? 'The file can’t be used' : 'The job is read in'}

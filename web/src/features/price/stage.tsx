@@ -8,7 +8,8 @@ export const priceModule: StageModule = {
   hint: 'Film as planned.',
   rules: priceStage,
   Bench: PriceBench,
-  fillsPhone: 'never',
+  wallShare: 45,
+  ownKeys: 'never',
   shows: { ...SHOWS_NOTHING, pieces: 'seams' },
   says: () => SILENT,
   next: ({ derived }, acts) => {

@@ -102,7 +102,7 @@ export function EntrySheet({
       <form noValidate className="flex flex-col gap-4" onSubmit={submit}>
         <div className="grid grid-cols-2 gap-3">
           <TextField
-            label="Name written on it"
+            label="Roll number"
             readOnly={before !== null}
             maxLength={60}
             problem={wrong('name')}
@@ -157,7 +157,7 @@ export function EntrySheet({
           </div>
           <TextField label="Place" maxLength={60} problem={wrong('place')} {...register('place')} />
         </div>
-        <SheetEnd act={before ? 'Save' : 'Put it there'} busy={saving} problem={problem} onCancel={onClose} />
+        <SheetEnd act={before ? 'Save' : 'Add'} busy={saving} problem={problem} onCancel={onClose} />
       </form>
     </Sheet>
   );

@@ -154,16 +154,16 @@ describe('the rack', () => {
     const server = await onRack();
     await press('Put on the rack');
     const sheet = within(screen.getByRole('dialog'));
-    await userEvent.click(sheet.getByRole('button', { name: 'Put it there' }));
+    await userEvent.click(sheet.getByRole('button', { name: 'Add' }));
     expect((await sheet.findByRole('alert')).textContent).toBe('Write what stands on it.');
     await userEvent.selectOptions(sheet.getByLabelText('What it is'), 'Offcut');
     expect(sheet.getByLabelText<HTMLSelectElement>('Factory edges').value).toBe('none');
     await userEvent.selectOptions(sheet.getByLabelText('Factory edges'), 'left');
     await userEvent.clear(sheet.getByLabelText('Width'));
     await userEvent.type(sheet.getByLabelText('Width'), '610');
-    await userEvent.type(sheet.getByLabelText('Name written on it'), 'R-8');
+    await userEvent.type(sheet.getByLabelText('Roll number'), 'R-8');
     await userEvent.type(sheet.getByLabelText('Place'), 'lower bay');
-    await userEvent.click(sheet.getByRole('button', { name: 'Put it there' }));
+    await userEvent.click(sheet.getByRole('button', { name: 'Add' }));
     await waitFor(() =>
       expect(
         server.sent.find(({ path, method }) => path === '/rack' && method !== 'GET')?.body,
@@ -220,11 +220,11 @@ describe('the rack', () => {
       text: () => Promise.resolve(csv),
     });
     await userEvent.upload(screen.getByLabelText('Sheet of the rack'), file);
-    await screen.findByText('Say which column holds: Name written on it.');
+    await screen.findByText('Say which column holds: Roll number.');
     expect(screen.getByText(/no such column is known: Roll no/)).toBeTruthy();
     const saves = () => server.sent.filter(({ path, method }) => path === '/rack' && method !== 'GET');
     expect(saves()).toEqual([]);
-    await userEvent.selectOptions(screen.getByLabelText('Name written on it'), 'Roll no');
+    await userEvent.selectOptions(screen.getByLabelText('Roll number'), 'Roll no');
     await press('Import the stock list');
     await waitFor(() => expect(saves()[0]?.body).toMatchObject({ entries: [{ entry: { id: 'N-1' } }] }));
   });

@@ -142,7 +142,7 @@ export function RackPage() {
               </Button>
               <ScanCode onCode={takeCode}>Read a code</ScanCode>
               <FileButton asks="Sheet of the rack" accept=".csv,.xlsx" onFile={read}>
-                <FileUp size={17} aria-hidden /> From a sheet
+                <FileUp size={17} aria-hidden /> Import CSV or Excel
               </FileButton>
             </>
           )}

@@ -101,7 +101,7 @@ function Staying({ names, total }: { names: readonly string[]; total: number }) 
     <Note tone="good" role="status">
       Saved; jobs with these rules go by them now.
       {total > 0 &&
-        ` ${countOf(total, 'job')} whose plan is kept ${total === 1 ? 'goes' : 'go'} on as ${total === 1 ? 'it was' : 'they were'} kept: ${listOf([...names, ...(total > names.length ? [`${total - names.length} more`] : [])])}. Drop the kept plan of a job to plan it by the new rules.`}
+        ` ${countOf(total, 'job')} whose plan is kept ${total === 1 ? 'goes' : 'go'} on as ${total === 1 ? 'it was' : 'they were'} kept: ${listOf([...names, ...(total > names.length ? [`${total - names.length} more`] : [])])}. Discard the kept plan of a job to plan it by the new rules.`}
     </Note>
   );
 }

@@ -25,11 +25,11 @@ function NextActButton({ act }: { act: NextAct }) {
       type="button"
       onClick={act.run}
       aria-keyshortcuts="Control+Enter"
-      className="flex min-h-16 shrink-0 items-center justify-between gap-4 bg-edge px-5 text-left text-on-edge hover:brightness-95 max-md:w-full"
+      className="flex min-h-16 shrink-0 items-center justify-between gap-4 bg-edge px-5 text-left text-on-edge hover:brightness-95 max-md:min-h-14 max-md:w-full short:min-h-10"
     >
       <span>
         <span className="block font-bold">{act.name}</span>
-        <span className="block text-sm">{act.detail}</span>
+        <span className="block text-sm short:hidden">{act.detail}</span>
       </span>
       <ArrowRight aria-hidden size={20} />
     </button>
@@ -44,18 +44,23 @@ export function ActionBar({ stages, act }: { stages: readonly StageModule[]; act
   const navigate = useNavigate();
   const figures = useMemo(() => figuresOf(stages, { job, live, unit }), [stages, job, live, unit]);
   return (
-    <section className="border-t-8 border-ledge-lip bg-ledge text-on-ledge" aria-label="Sill">
+    <section
+      className="border-t-8 border-ledge-lip bg-ledge text-on-ledge max-md:border-t-4 short:border-t-0"
+      aria-label="Sill"
+    >
       <div className="flex items-stretch justify-between max-md:flex-col">
-        <ul className="flex min-w-0 flex-1 overflow-x-auto">
+        <ul className="flex min-w-0 flex-1 overflow-x-auto short:hidden">
           {figures.map(({ key, name, value, stage: from, doubtful }) => (
             <li key={key} className="border-r border-ledge-lip">
               <button
                 type="button"
-                className="min-h-16 px-4 text-left whitespace-nowrap hover:bg-ledge-lip"
+                className="min-h-16 px-4 text-left whitespace-nowrap hover:bg-ledge-lip max-md:flex max-md:min-h-9 max-md:items-baseline max-md:gap-1.5 max-md:px-3 max-md:pt-1"
                 onClick={() => void navigate(`/jobs/${job.jobId}/${from}`)}
               >
                 <span className="block text-sm text-on-ledge-quiet">{name}</span>
-                <span className={`block text-[1.05rem] font-bold ${doubtful ? 'text-[#f3c46c]' : ''}`}>
+                <span
+                  className={`block text-[1.05rem] font-bold max-md:text-sm ${doubtful ? 'text-[#f3c46c]' : ''}`}
+                >
                   {value}
                 </span>
               </button>

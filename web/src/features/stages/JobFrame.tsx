@@ -2,7 +2,7 @@ import { countOf } from '@neat-sill/core/units';
 import { headerOf } from '@neat-sill/core/job';
 import { standingOfJob } from '@neat-sill/core/stage';
 import { Check, Circle } from 'lucide-react';
-import { memo, useEffect, useState } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import { Link, useLocation, useParams } from 'react-router';
 import { useShopBookQuery } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -25,10 +25,12 @@ import {
   viewActions,
   type StageModule,
 } from '../job/index.ts';
-import { WallPanel } from '../wall/index.ts';
+import { useIsPhone } from '../../ui/useMedia.ts';
+import { WallPanel, WallStrip } from '../wall/index.ts';
 import { ActionBar } from './ActionBar.tsx';
 import { useJobKeys } from './jobKeys.ts';
 import { useNextAct } from './useNextAct.ts';
+import { WallBesideBench } from './WallBesideBench.tsx';
 
 /** Opens a job and keeps it fresh: on coming back to the page others' changes are looked for. */
 function useOpening(jobId: string) {
@@ -57,6 +59,11 @@ const STANDING_WORDS = { done: 'ready', begun: 'something is missing', open: '' 
 /** The stages on the tape, each with how far the job is there, so that one sees what is missing before it can be trusted. */
 function StageTabs({ stages, stage }: { stages: readonly StageModule[]; stage: StageModule }) {
   const { jobId, derived } = useJob();
+  const current = useRef<HTMLAnchorElement>(null);
+  // On a phone not all stages are in sight at once.
+  useEffect(() => {
+    current.current?.scrollIntoView({ inline: 'center', block: 'nearest' });
+  }, [stage.id]);
   const doubts = derived.panes.reduce((sum, pane) => sum + pane.doubts.length + (pane.glassDoubt ? 1 : 0), 0);
   return (
     <nav
@@ -70,9 +77,10 @@ function StageTabs({ stages, stage }: { stages: readonly StageModule[]; stage: S
             <li key={id}>
               <Link
                 to={`/jobs/${jobId}/${id}`}
+                ref={id === stage.id ? current : undefined}
                 aria-current={id === stage.id ? 'step' : undefined}
                 aria-keyshortcuts={`Alt+${at + 1}`}
-                className={`flex min-h-10 items-center gap-1.5 px-5 max-sm:px-3 ${id === stage.id ? 'masking-tape border-b-2 border-ochre bg-ochre-tint font-bold' : 'text-quiet hover:text-ink'}`}
+                className={`flex min-h-10 items-center gap-1.5 px-5 max-md:px-3 short:min-h-9 ${id === stage.id ? 'masking-tape border-b-2 border-ochre bg-ochre-tint font-bold' : 'text-quiet hover:text-ink'}`}
               >
                 {standing === 'done' && <Check size={15} className="text-edge" aria-hidden />}
                 {standing === 'begun' && <Circle size={9} className="fill-ochre text-ochre" aria-hidden />}
@@ -97,6 +105,7 @@ function StageTabs({ stages, stage }: { stages: readonly StageModule[]; stage: S
 
 const TabsBehind = memo(StageTabs);
 const WallBehind = memo(WallPanel);
+const StripBehind = memo(WallStrip);
 const ActionsBehind = memo(ActionBar);
 
 /** A code on a label names its pane in the address: the wall and the pane are chosen when the job opens. */
@@ -134,35 +143,45 @@ function ActionsAndKeys({ stages, stage }: { stages: readonly StageModule[]; sta
 
 function OpenFrame({ stages, stage }: { stages: readonly StageModule[]; stage: StageModule }) {
   usePaneOfAddress();
-  const { selected } = useJob();
-  const { Bench, fillsPhone } = stage;
-  const phoneFirst = fillsPhone === 'always';
-  // On a phone one pane fills the page while it is being read.
-  const onePane = phoneFirst || (fillsPhone === 'withOnePane' && selected.length === 1);
+  const { selected, walls } = useJob();
+  const { Bench, ownKeys } = stage;
+  const isPhone = useIsPhone();
+  const wallOpen = useAppSelector((state) => state.view.wallOpen);
+  // Without a wall there is nothing to fold: it is begun where it will stand.
+  const showsWall = wallOpen || (walls.length === 0 && stage.id === 'survey');
+  const hasOwnKeys = ownKeys === 'always' || (ownKeys === 'withOnePane' && selected.length === 1);
+  const wall = (
+    <DeferredJob>
+      <WallBehind stage={stage} />
+    </DeferredJob>
+  );
+  const bench = (
+    <section
+      aria-label="Bench"
+      className="flex min-h-0 flex-1 flex-col gap-4 overflow-y-auto bg-sheet p-4 short:py-2"
+    >
+      <Bench />
+    </section>
+  );
   return (
     <div className="flex h-full min-h-0 flex-col">
-      <div className={phoneFirst ? 'max-md:hidden' : ''}>
-        <DeferredJob>
-          <TabsBehind stages={stages} stage={stage} />
-        </DeferredJob>
-      </div>
+      <DeferredJob>
+        <TabsBehind stages={stages} stage={stage} />
+      </DeferredJob>
       <SyncBar />
-      <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
-        <div
-          className={`flex min-h-0 min-w-0 flex-1 flex-col max-lg:min-h-[420px] max-lg:flex-none ${onePane ? 'max-md:hidden' : ''}`}
-        >
-          <DeferredJob>
-            <WallBehind stage={stage} />
-          </DeferredJob>
+      {isPhone ? (
+        <div className="flex min-h-0 flex-1 flex-col">
+          {walls.length > 0 && (
+            <DeferredJob>
+              <StripBehind stage={stage} />
+            </DeferredJob>
+          )}
+          {showsWall ? wall : bench}
         </div>
-        <section
-          aria-label="Bench"
-          className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l border-hairline bg-sheet p-4 max-lg:flex-1 max-lg:border-t max-lg:border-l-0 lg:w-[500px] lg:shrink-0"
-        >
-          <Bench />
-        </section>
-      </div>
-      <div className={onePane ? 'max-md:hidden' : ''}>
+      ) : (
+        <WallBesideBench stageId={stage.id} wallShare={stage.wallShare} wall={wall} bench={bench} />
+      )}
+      <div className={hasOwnKeys && !showsWall ? 'max-md:hidden' : ''}>
         <DeferredJob>
           <ActionsAndKeys stages={stages} stage={stage} />
         </DeferredJob>

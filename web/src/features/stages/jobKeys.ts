@@ -6,6 +6,7 @@ import {
   useAddOpening,
   useAppDispatch,
   useJob,
+  viewActions,
   type NextAct,
   type StageModule,
 } from '../job/index.ts';
@@ -15,7 +16,7 @@ function isTyping(target: EventTarget | null): boolean {
   return target instanceof HTMLInputElement && target.value !== target.defaultValue;
 }
 
-/** The keys of a job: Alt+1 to 7 the stages, Alt+N a new opening, Ctrl+Z and Ctrl+Shift+Z, Ctrl+Enter the next act. */
+/** The keys of a job: Alt+1 to 7 the stages, Alt+N a new opening, Alt+O the other side of the wall, Ctrl+Z and Ctrl+Shift+Z, Ctrl+Enter the next act. */
 export function useJobKeys(stages: readonly StageModule[], act: NextAct | null): void {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
@@ -39,6 +40,7 @@ export function useJobKeys(stages: readonly StageModule[], act: NextAct | null):
     return tinykeys(window, {
       ...Object.fromEntries(toStages),
       'Alt+n': doing(addOpening),
+      'Alt+o': doing(() => dispatch(viewActions.sideTurned())),
       // tinykeys looks at neither case nor layout: one binding a key, or it acts twice.
       '$mod+Enter': doing(() => act?.run()),
       '$mod+z': undo,

@@ -25,7 +25,7 @@ export const AboutPane = memo(function AboutPane({ addButton }: { addButton: Ref
   const addTwin = () => {
     if (!takeOff) return;
     const { ids, changes } = twinsOfPanes(takeOff, [pane.id]);
-    job.edit(`A twin of pane ${pane.label}`, changes);
+    job.edit(`Copy pane ${pane.label}`, changes);
     dispatch(viewActions.selected(ids));
   };
   return (

@@ -8,7 +8,12 @@ import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
 import type { PaneWithId } from './GlassAndFrame.tsx';
 
-const REASONS = ['measured twice', 'the frame leans', 'it is the odd one', 'the other reading was wrong'];
+const REASONS = [
+  'measured twice',
+  'the frame leans',
+  'this pane really differs',
+  'the other reading was wrong',
+];
 
 interface Answers {
   readonly take: () => void;
@@ -34,7 +39,7 @@ function useAnswers(pane: PaneWithId, doubt: Doubt | undefined): Answers | null 
 }
 
 function likelyText(doubt: Doubt, unit: 'mm' | 'in'): string | null {
-  if (doubt.slip === 'exchanged') return 'Exchange width and height';
+  if (doubt.slip === 'exchanged') return 'Swap width and height';
   return doubt.likelyMm === null ? null : `Use ${formatLength(doubt.likelyMm, { unit })}`;
 }
 
@@ -84,7 +89,7 @@ function OneDoubt({ pane, doubt, first }: { pane: PaneWithId; doubt: Doubt; firs
             Measure again
           </Button>
           <Button onClick={() => setAsking(true)} {...key('K')}>
-            It is so, keep it
+            Correct, keep
           </Button>
         </div>
       )}

@@ -47,7 +47,7 @@ export function OpeningLineField() {
       ? undefined
       : 'Enter adds it; Alt+L comes back here';
   return (
-    <FieldFrame label="Openings in one line, width first" problem={problem} hint={hint}>
+    <FieldFrame label="Quick entry: width x height" problem={problem} hint={hint}>
       {(ids) => (
         <input
           {...ids}

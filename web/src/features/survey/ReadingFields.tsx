@@ -201,7 +201,7 @@ export function ReadingFields({ pane, onLast }: { pane: PaneWithId; onLast: () =
           >
             {round > 0
               ? 'Show the first readings'
-              : `Read it again, ${further === 1 || further === null ? 'the first unseen' : `the first ${further} unseen`}`}
+              : `Measure again, ${further === 1 || further === null ? 'blind' : `the first ${further} unseen`}`}
           </Button>
         )}
         <SameAs pane={pane} />

@@ -3,12 +3,11 @@ import { Plus, TableProperties } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { DeferredJob, useAddOpening, useJob } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
-import { useIsPhone } from '../../ui/useIsPhone.ts';
+import { useIsPhone } from '../../ui/useMedia.ts';
 import { AboutPane } from './AboutPane.tsx';
 import { GlassAndFrame } from './GlassAndFrame.tsx';
 import { ListSheet } from './ListSheet.tsx';
 import { OpeningLineField } from './OpeningLineField.tsx';
-import { PaneStrip } from './PaneStrip.tsx';
 import { PhoneReading } from './PhoneReading.tsx';
 import { ShapeOfPane } from './ShapeOfPane.tsx';
 import { ReadingFields } from './ReadingFields.tsx';
@@ -39,7 +38,6 @@ export function SurveyBench() {
     );
   return (
     <>
-      <PaneStrip />
       {!phone && <OpeningLineField />}
       {selected.length === 0 || !pane ? (
         <div className="flex flex-col items-start gap-4">

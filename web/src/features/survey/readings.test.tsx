@@ -5,7 +5,6 @@ import { cleanup, screen, within } from '@testing-library/react';
 import { userEvent } from '@testing-library/user-event';
 import { renderInJob } from '../../testing/inJob.tsx';
 import { useJob } from '../job/index.ts';
-import { PaneStrip } from './PaneStrip.tsx';
 import { PhoneReading } from './PhoneReading.tsx';
 import { ReadingFields } from './ReadingFields.tsx';
 import { readingDraftKey } from './readingDraft.ts';
@@ -125,15 +124,4 @@ describe('readings on the phone', () => {
     expect(field('Width at top')).toBeTruthy();
     expect(records()).toEqual(unread);
   });
-});
-
-test('the strip of panes tells which are to be read, in doubt, or measured', async () => {
-  const records = recordsForTest({ panes: { p3: { readings: readingsForTest([700]) } } });
-  const { store } = await renderInJob(<PaneStrip />, { records });
-  await screen.findByRole('group', { name: 'Panes of this wall' });
-  const buttons = screen.getAllByRole('button');
-  // Doubts come from a worker, which is silent here: nothing is in doubt yet.
-  expect(buttons.map(({ textContent }) => textContent)).toEqual(['1measured', '2measured', '3to read']);
-  await userEvent.click(buttons[2] as HTMLElement);
-  expect(store.getState().view.selected).toEqual(['p3']);
 });

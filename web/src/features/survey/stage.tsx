@@ -10,7 +10,8 @@ export const surveyModule: StageModule = {
   hint: 'Click a pane, or use the arrow keys; hold Shift for several.',
   rules: surveyStage,
   Bench: SurveyBench,
-  fillsPhone: 'withOnePane',
+  wallShare: 60,
+  ownKeys: 'withOnePane',
   shows: { ...SHOWS_NOTHING, film: false, condition: true },
   says: (pane, { derived }) => {
     switch (surveyStage.standing(pane, derived)) {

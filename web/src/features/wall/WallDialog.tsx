@@ -164,7 +164,7 @@ export function WallDialog({ wall, onClose, onSave }: WallDialogProps) {
   const wrong = (name: keyof WallForm) => formState.errors[name]?.message;
   const submit = handleSubmit((form) => onSave(wallOfForm(form, corrected), form.room));
   return (
-    <Sheet title={wall ? 'Change the wall' : 'Add a wall'} open onClose={onClose}>
+    <Sheet title={wall ? 'Edit wall' : 'Add a wall'} open onClose={onClose}>
       <form onSubmit={(event) => void submit(event)} className="flex flex-col gap-4" noValidate>
         <div className="grid gap-4 sm:grid-cols-2">
           <TextField label="Room or elevation" autoFocus problem={wrong('room')} {...register('room')} />
@@ -179,14 +179,14 @@ export function WallDialog({ wall, onClose, onSave }: WallDialogProps) {
           <FormChoice
             control={control}
             name="source"
-            label="Its bearing"
+            label="Direction"
             options={SOURCES.filter(([each]) => each !== 'plan' || wall?.plan)}
           />
           <TextField
             label={
               source === 'compass'
                 ? 'Compass bearing of the outside face'
-                : 'Its outside faces, degrees from north'
+                : 'Faces (compass degrees, 0 = north)'
             }
             inputMode="decimal"
             problem={wrong('bearing')}

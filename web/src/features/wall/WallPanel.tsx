@@ -1,5 +1,5 @@
 import { wallAdded, wallChanged } from '@neat-sill/core/survey';
-import { Compass, Copy, FlipHorizontal2, Map as MapIcon, Plus } from 'lucide-react';
+import { Plus } from 'lucide-react';
 import { useCallback, useMemo, useState } from 'react';
 import { OneOf } from '../../ui/OneOf.tsx';
 import { WallDrawing } from '../../drawing/WallDrawing.tsx';
@@ -18,10 +18,11 @@ import {
   type StageModule,
 } from '../job/index.ts';
 import { CopyDialog } from './CopyDialog.tsx';
-import { RemoveWall } from './RemoveWall.tsx';
 import { SitePlan } from './SitePlan.tsx';
+import { useDeleteWall } from './useDeleteWall.tsx';
 import { useSeamsOnWall } from './useSeamsOnWall.ts';
 import { WallDialog } from './WallDialog.tsx';
+import { WallMenu } from './WallMenu.tsx';
 import { wallMarks } from './wallMarks.ts';
 
 const newId = () => crypto.randomUUID();
@@ -74,18 +75,6 @@ function WallTabs({ job, stage, onAdd }: { job: OpenJob; stage: StageModule; onA
       >
         <Plus size={15} aria-hidden /> Wall
       </button>
-    </div>
-  );
-}
-
-function CompassDial({ bearingDeg }: { bearingDeg: number }) {
-  return (
-    <div className="flex items-center gap-2 text-sm text-quiet">
-      <svg width="34" height="34" aria-hidden>
-        <circle cx="17" cy="17" r="16" fill="var(--sheet)" stroke="var(--hairline)" />
-        <path d="M17 5l5 13-5-3-5 3Z" fill="var(--dusk)" transform={`rotate(${bearingDeg} 17 17)`} />
-      </svg>
-      faces {Math.round(bearingDeg)}°
     </div>
   );
 }
@@ -150,6 +139,7 @@ export function WallPanel({ stage }: { stage: StageModule }) {
   const { seams, problem: seamProblem } = useSeamsOnWall(fromOutside);
   const [sheet, setSheet] = useState<'closed' | 'new' | 'change' | 'copy' | 'plan'>('closed');
   const { wall, wallPanes, records } = job;
+  const deleting = useDeleteWall(job, wall);
   const room = wall && records.room[wall.roomId];
   const onWall = wall && job.derived.wall(wall.id);
   const placed = onWall?.placed;
@@ -174,47 +164,25 @@ export function WallPanel({ stage }: { stage: StageModule }) {
   );
   return (
     <section aria-label="Wall" className="flex min-h-0 min-w-0 flex-1 flex-col gap-1 px-4 pt-3 pb-2">
-      <div className="flex items-start justify-between gap-3">
-        <div className="min-w-0">
-          <h2 className="text-lg leading-tight font-bold">{wall?.name ?? 'No wall yet'}</h2>
-          {wall && (
-            <p className="text-sm text-quiet">
-              {room?.name}. Seen from {fromOutside ? 'outside' : 'inside'}.
-            </p>
-          )}
+      {wall && (
+        <div className="flex items-center justify-between gap-3">
+          <h2 className="min-w-0 truncate">
+            <b className="text-lg">{wall.name}</b>
+            <span className="text-sm text-quiet">
+              {' · '}
+              {room?.name}
+              {' · '}
+              {fromOutside && 'from outside · '}
+              faces {Math.round(wall.bearingDeg)}°
+            </span>
+          </h2>
+          <WallMenu
+            fromOutside={fromOutside}
+            onTurn={() => dispatch(viewActions.sideTurned())}
+            onOpen={(dialog) => (dialog === 'delete' ? deleting.ask() : setSheet(dialog))}
+          />
         </div>
-        {wall && (
-          <div className="flex flex-wrap items-center justify-end gap-2">
-            <CompassDial bearingDeg={wall.bearingDeg} />
-            <Button
-              size="low"
-              title="See the wall from the other side"
-              aria-pressed={fromOutside}
-              onClick={() => dispatch(viewActions.sideTurned())}
-            >
-              <FlipHorizontal2 size={18} aria-hidden />
-              <span className="sr-only">See the wall from outside</span>
-            </Button>
-            <Button size="low" title="The walls on a plan of the site" onClick={() => setSheet('plan')}>
-              <MapIcon size={18} aria-hidden />
-              <span className="sr-only">Site plan</span>
-            </Button>
-            <Button size="low" title="Change the wall" onClick={() => setSheet('change')}>
-              <Compass size={18} aria-hidden />
-              <span className="sr-only">Change the wall</span>
-            </Button>
-            <Button
-              size="low"
-              title="Copy the wall with its openings, for the next floor or room"
-              onClick={() => setSheet('copy')}
-            >
-              <Copy size={18} aria-hidden />
-              <span className="sr-only">Copy the wall or its room</span>
-            </Button>
-            <RemoveWall job={job} wall={wall} />
-          </div>
-        )}
-      </div>
+      )}
       {job.walls.length > 0 && <WallTabs job={job} stage={stage} onAdd={() => setSheet('new')} />}
       {placed && wall ? (
         <>
@@ -237,11 +205,12 @@ export function WallPanel({ stage }: { stage: StageModule }) {
             </Note>
           )}
           {shows.looks && <LookAt seenBy={seenBy} />}
-          <p className="text-sm text-quiet max-sm:hidden">{stage.hint}</p>
+          <p className="text-sm text-quiet max-sm:hidden short:hidden">{stage.hint}</p>
         </>
       ) : (
         <EmptyWall onAdd={() => setSheet('new')} />
       )}
+      {deleting.question}
       {sheet === 'copy' && wall && <CopyDialog wall={wall} onClose={() => setSheet('closed')} />}
       {sheet === 'plan' && (
         <LiveJob>

@@ -1,2 +1,3 @@
 export { WallPanel } from './WallPanel.tsx';
+export { WallStrip } from './WallStrip.tsx';
 export { wallMarks } from './wallMarks.ts';

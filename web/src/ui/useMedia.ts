@@ -1,9 +1,6 @@
 import { useSyncExternalStore } from 'react';
 
-const query = '(max-width: 767px)';
-
-/** Whether the page is as narrow as a phone held upright. */
-export function useIsPhone(): boolean {
+function useMedia(query: string): boolean {
   return useSyncExternalStore(
     (onChange) => {
       const media = window.matchMedia(query);
@@ -13,3 +10,6 @@ export function useIsPhone(): boolean {
     () => window.matchMedia(query).matches,
   );
 }
+
+/** Whether the page is as narrow as a phone held upright. */
+export const useIsPhone = (): boolean => useMedia('(max-width: 767px)');

@@ -1,0 +1,27 @@
+import { countOf, formatRun, formatShare, type LengthUnit } from '../units/index.ts';
+
+/** How a plan stands, for one line above its rolls. */
+export interface PlanVerdict {
+  readonly pieces: number;
+  readonly pulls: number;
+  /** Film off the rolls, mm. */
+  readonly lengthMm: number;
+  /** What it costs by the house rules, as it is shown; null without prices. */
+  readonly cost: string | null;
+  /** How much less any plan could cost at the most, a share of this one; null where that is not proven. */
+  readonly atMostCheaper: number | null;
+}
+
+/** Below this nobody would look further. */
+const NOTHING = 0.0005;
+
+/** A plan in one line: pieces, pulls, length, cost, and how much cheaper another could be. */
+export function describePlan(verdict: PlanVerdict, unit: LengthUnit): string {
+  const { pieces, pulls, lengthMm, cost, atMostCheaper } = verdict;
+  const counts = `${countOf(pieces, 'piece')} in ${countOf(pulls, 'pull')}`;
+  const sums = [counts, formatRun(lengthMm, unit), ...(cost === null ? [] : [cost])].join(', ');
+  if (atMostCheaper === null) return `${sums}; not optimised yet`;
+  return atMostCheaper < NOTHING
+    ? `${sums}; no plan is cheaper`
+    : `${sums}; could be at most ${formatShare(atMostCheaper, atMostCheaper < 0.0995 ? 1 : 0)} cheaper`;
+}
