@@ -83,7 +83,8 @@ export {
   type Wall,
 } from './records.ts';
 export type { SurveyRules } from './surveyRules.ts';
-export { doubtsOfPanes } from './doubt/doubtsOfPanes.ts';
+export { readOnceAlone } from './doubt/readOnce.ts';
+export { doubtsOfPanes, jobDoubts, type JobDoubts } from './doubt/doubtsOfPanes.ts';
 export { NO_WANTS, WANTS, WANT_LEVELS, type Want, type WantLevel, type Wants } from './wants.ts';
 export {
   likelySillMm,

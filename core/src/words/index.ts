@@ -17,6 +17,7 @@ export {
 export {
   LEFT_OUT,
   describeDoubt,
+  describeUneven,
   describeLineProblem,
   describeShapeProblem,
   readBackLine,

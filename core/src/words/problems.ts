@@ -110,7 +110,7 @@ export function readBackLine(line: OpeningLine, unit: LengthUnit): string {
 
 const DOUBT_EVIDENCE: Readonly<Record<DoubtCode, (expected: string, tolerance: string) => string>> = {
   'reading.apartFromSisters': (expected, tolerance) =>
-    `the other readings say ${expected}; the rule allows ${tolerance}`,
+    `the other readings say ${expected}; up to ${tolerance} is usual here`,
   'reading.apartFromTwins': (expected) => `identical panes say ${expected}`,
   'reading.secondDisagrees': (expected, tolerance) =>
     `the second reading says ${expected}; the rule allows ${tolerance}`,
@@ -137,6 +137,15 @@ const SLIP_WORDS: Readonly<Record<Doubt['slip'], string | null>> = {
   exchanged: null,
   unknown: null,
 };
+
+/** Most frames are out by no more than this many standard deviations. */
+const MOST_SIGMAS = 2.25;
+
+/** A house whose frames are uneven, said once instead of asking about each of its panes. */
+export function describeUneven(unevenMm: number, unit: LengthUnit): string {
+  const out = formatLength(Math.round(MOST_SIGMAS * unevenMm), { unit });
+  return `Frames here are out by up to ${out}: pieces are cut to the largest reading. Look before a bench cut.`;
+}
 
 /** What speaks against a reading, and what it probably should be, in one or two sentences. */
 export function describeDoubt(doubt: Doubt, unit: LengthUnit): string {

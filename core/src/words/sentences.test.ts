@@ -9,6 +9,7 @@ import {
   describeColour,
   describeCoverage,
   describeDoubt,
+  describeUneven,
   describeFillProblem,
   describeFilmLineProblem,
   describeFilmReason,
@@ -117,15 +118,23 @@ test('a doubt says what speaks against the reading and what it may have been', (
     'fraction',
     'offBy10cm',
     'offByOneFoot',
+    'offByOneInch',
+    'droppedDigit',
+    'doubledDigit',
+    'neighbouringKey',
   ];
   expect(slips.map((slip) => describeDoubt(doubt('reading.apartFromSisters', slip), 'in')))
     .toMatchInlineSnapshot(`
    [
-     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; the rule allows 5/32 in. Perhaps two digits changed places: 32 1/4 in.",
-     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; the rule allows 5/32 in. Perhaps another unit was meant: 32 1/4 in.",
-     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; the rule allows 5/32 in. Perhaps an eighth was read as a sixteenth, or the other way round: 32 1/4 in.",
-     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; the rule allows 5/32 in. Perhaps the tape was read 10 cm off: 32 1/4 in.",
-     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; the rule allows 5/32 in. Perhaps the tape was read a foot off: 32 1/4 in.",
+     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps two digits changed places: 32 1/4 in.",
+     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps another unit was meant: 32 1/4 in.",
+     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps an eighth was read as a sixteenth, or the other way round: 32 1/4 in.",
+     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps the tape was read 10 cm off: 32 1/4 in.",
+     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps the tape was read a foot off: 32 1/4 in.",
+     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps the tape was held at its 1 in mark: 32 1/4 in.",
+     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps a digit was left out: 32 1/4 in.",
+     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps a digit was pressed twice: 32 1/4 in.",
+     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps the key beside was pressed: 32 1/4 in.",
    ]
   `);
 });
@@ -474,4 +483,11 @@ test('a line of a catalogue that can’t be, and what to look up', () => {
      "emissivity",
    ]
   `);
+});
+
+test('uneven frames are said once, by how far most of them are out', () => {
+  expect(describeUneven(4, 'mm')).toBe(
+    'Frames here are out by up to 9 mm: pieces are cut to the largest reading. Look before a bench cut.',
+  );
+  expect(describeUneven(2.5, 'in')).toMatch(/^Frames here are out by up to 1\/4 in: /);
 });

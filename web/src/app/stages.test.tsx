@@ -38,6 +38,7 @@ function openJob(
     allPanes,
     selected: allPanes.filter(({ id }) => selected.includes(id)),
     doubts: new Map(),
+    unevenMm: null,
     derived,
     edit: () => undefined,
   };

@@ -1,5 +1,5 @@
 import type { RuleSet } from '@neat-sill/core/rules';
-import { doubtsOfPanes, type Doubt, type SurveyRecords } from '@neat-sill/core/survey';
+import { jobDoubts, type JobDoubts, type SurveyRecords } from '@neat-sill/core/survey';
 
 export interface DoubtsOrder {
   readonly turn: number;
@@ -9,10 +9,10 @@ export interface DoubtsOrder {
 
 export interface DoubtsAnswer {
   readonly turn: number;
-  readonly doubts: ReadonlyMap<string, readonly Doubt[]>;
+  readonly doubts: JobDoubts;
 }
 
 self.onmessage = ({ data }: MessageEvent<DoubtsOrder>) => {
-  const answer: DoubtsAnswer = { turn: data.turn, doubts: doubtsOfPanes(data.records, data.rules.survey) };
+  const answer: DoubtsAnswer = { turn: data.turn, doubts: jobDoubts(data.records, data.rules.survey) };
   self.postMessage(answer);
 };

@@ -1,8 +1,9 @@
 import { PLAN_ID, planCuts, type KeptPlan } from '../../cuts/index.ts';
+import { NO_FITTING } from '../../fitting/index.ts';
 import { asProbed } from '../../glazing/index.ts';
 import { patchRecord, withRecord } from '../../record/index.ts';
 import { DEFAULT_RULE_SETS } from '../../rules/index.ts';
-import type { Pane } from '../../survey/index.ts';
+import { NO_READINGS, type Pane } from '../../survey/index.ts';
 import { frostForTest, neutralForTest } from '../../testing/films.ts';
 import { bookForTest, readingsForTest, recordsForTest, silverForTest } from '../../testing/jobs.ts';
 import { seededRandom } from '../../units/index.ts';
@@ -50,6 +51,18 @@ describe('what follows from a job', () => {
     expect(after.pane('p1')?.sizes).not.toBe(before.pane('p1')?.sizes);
     expect(after.pane('p2')?.sizes).toBe(before.pane('p2')?.sizes);
     expect(after.pane('p2')?.planned).toBe(before.pane('p2')?.planned);
+  });
+
+  test('panes that were read once and are like no other are to be measured again, until they are filmed', () => {
+    const { widthTop, heightLeft } = recordsForTest().pane['p1']?.readings ?? {};
+    if (!widthTop || !heightLeft) throw new Error('no readings');
+    const once = changed(recordsForTest(), 'p1', { readings: { ...NO_READINGS, widthTop, heightLeft } });
+    const asked = (records: JobRecords) => deriveJob(records, shop).readOnce.map(({ id }) => id);
+    expect(asked(recordsForTest())).toEqual([]);
+    expect(asked(once)).toEqual(['p1']);
+    expect(asked(changed(once, 'p1', { filmId: null }))).toEqual([]);
+    const doneAt = '2027-03-01T10:00:00.000Z';
+    expect(asked({ ...once, fitting: { p1: { ...NO_FITTING, doneAt } } })).toEqual([]);
   });
 
   test('house rules and films of the shop change it as well', () => {

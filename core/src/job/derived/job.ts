@@ -25,6 +25,7 @@ import { sunOfWall, type DayStretch } from '../../sun/index.ts';
 import {
   doubtsOfPanes,
   placeOpenings,
+  readOnceAlone,
   type Doubt,
   type PlacedOpening,
   type Wall,
@@ -76,6 +77,8 @@ export interface DerivedJob {
   readonly kept: PlanStanding;
   readonly pane: (id: string) => DerivedPane | null;
   readonly wall: (id: string) => DerivedWall | null;
+  /** Panes film is to be bought for that were read once and are like no other: to be measured again before. */
+  readonly readOnce: readonly DerivedPane[];
   /** When the sun is on the panes of a wall within the site's local day `YYYY-MM-DD`. */
   readonly sunOf: (wallId: string, day: string) => readonly DayStretch[];
   /** Where the seams of a pane may go; null where it needs none. */
@@ -259,6 +262,10 @@ function derive(records: JobRecords, shop: ShopData, knownDoubts: DoubtsByPane |
       };
     }),
   );
+  const readOnce = lazy(() => {
+    const alone = new Set(readOnceAlone(records.pane, rules.survey.twinToleranceMm));
+    return ordered.filter(({ id, planned, fitting }) => planned && fitting.doneAt === null && alone.has(id));
+  });
   const wall = (id: string) => walls().find((each) => each.id === id) ?? null;
   const among = ({ id, record, sizes, covered }: DerivedPane): PaneAmongOthers => ({
     id,
@@ -282,6 +289,9 @@ function derive(records: JobRecords, shop: ShopData, knownDoubts: DoubtsByPane |
     },
     get kept() {
       return kept();
+    },
+    get readOnce() {
+      return readOnce();
     },
     pane,
     wall,

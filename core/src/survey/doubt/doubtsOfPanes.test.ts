@@ -1,7 +1,7 @@
 import { DEFAULT_RULE_SETS } from '../../rules/index.ts';
-import { readingsForTest, recordsForTest } from '../../testing/index.ts';
+import { readingsForTest, recordsForTest, unevenHouse } from '../../testing/index.ts';
 import type { Pane, Wall } from '../records.ts';
-import { doubtsOfPanes } from './doubtsOfPanes.ts';
+import { doubtsOfPanes, jobDoubts } from './doubtsOfPanes.ts';
 
 const [rules] = DEFAULT_RULE_SETS.map(({ survey }) => survey);
 if (!rules) throw new Error('no rules');
@@ -99,4 +99,19 @@ describe('what is known of the place', () => {
       asked({ p1: pane, p2: { ...pane, readings: twice } }).map(([id, doubts]) => [id, doubts?.length]),
     ).toEqual([['p2', 2]]);
   });
+});
+
+test('a house of uneven frames is said to be one, an even one is not', () => {
+  const houseOf = (unevenMm: number) =>
+    Object.fromEntries(
+      unevenHouse(80, unevenMm, 4).panes.map(({ id, readings }) => [
+        id,
+        { ...pane, readings, twinSet: null },
+      ]),
+    );
+  const known = rules as NonNullable<typeof rules>;
+  const looked = (unevenMm: number) => jobDoubts({ pane: houseOf(unevenMm), wall: base.wall }, known);
+  expect(looked(1).unevenMm).toBeNull();
+  expect(looked(4).unevenMm).toBeGreaterThan(3);
+  expect(jobDoubts({ pane: {}, wall: {} }, known)).toEqual({ byPane: new Map(), unevenMm: null });
 });

@@ -1,8 +1,12 @@
 import { gridLeaves } from '../grid.ts';
 import type { SurveyRecords, Wall } from '../records.ts';
 import type { SurveyRules } from '../surveyRules.ts';
-import { doubtsOfSurvey } from './doubts.ts';
+import { surveyDoubts } from './doubts.ts';
+import { SIGMAS } from './house.ts';
 import type { Doubt, SurveyedPane } from './surveyed.ts';
+
+/** Unevenness that widens a tolerance by more than this is said. */
+const WORTH_SAYING = 1.5;
 
 type Leaves = NonNullable<SurveyedPane['gridLeaves']>;
 
@@ -50,11 +54,21 @@ function measuredWall(wall: Wall | undefined, rules: SurveyRules): Wall | null {
   return wall && !untouched ? wall : null;
 }
 
+/** What is asked about in a job, by pane, and what its frames are uneven by where that is more than the house rules take. */
+export interface JobDoubts {
+  readonly byPane: ReadonlyMap<string, readonly Doubt[]>;
+  /** One standard deviation of readings at different places of a pane, mm; null where it is nothing to speak of. */
+  readonly unevenMm: number | null;
+}
+
 /** All readings of a job that are asked about, by pane. */
-export function doubtsOfPanes(
+export const doubtsOfPanes = (
   records: Pick<SurveyRecords, 'pane' | 'wall'>,
   rules: SurveyRules,
-): ReadonlyMap<string, readonly Doubt[]> {
+): ReadonlyMap<string, readonly Doubt[]> => jobDoubts(records, rules).byPane;
+
+/** Looks at all readings of a job together. */
+export function jobDoubts(records: Pick<SurveyRecords, 'pane' | 'wall'>, rules: SurveyRules): JobDoubts {
   const leaves = lightsOffGrid(records, rules);
   const panes = Object.entries(records.pane).map(([id, pane]): SurveyedPane => ({
     id,
@@ -70,7 +84,8 @@ export function doubtsOfPanes(
     gridLeaves: leaves.get(id) ?? null,
   }));
   const byPane = new Map<string, Doubt[]>();
-  for (const doubt of doubtsOfSurvey(panes, rules))
-    byPane.set(doubt.paneId, [...(byPane.get(doubt.paneId) ?? []), doubt]);
-  return byPane;
+  const { house, doubts } = surveyDoubts(panes, rules);
+  for (const doubt of doubts) byPane.set(doubt.paneId, [...(byPane.get(doubt.paneId) ?? []), doubt]);
+  const isUneven = SIGMAS * house.sisters > WORTH_SAYING * rules.sisterToleranceMm;
+  return { byPane, unevenMm: isUneven ? house.sisters : null };
 }

@@ -16,7 +16,7 @@ import { CutMode } from './CutMode.tsx';
 import { DropPlan } from './DropPlan.tsx';
 import { LongSearch } from './LongSearch.tsx';
 import { MixedLots, PlanCounts, useCountsOfFilms, usePlanCount } from './PlanCounts.tsx';
-import { Bound, NotPlanned } from './PlanWords.tsx';
+import { Bound, NotPlanned, ReadOnce } from './PlanWords.tsx';
 import { PlotFiles } from './PlotFiles.tsx';
 import { Roll, usePiecesInHand } from './Roll.tsx';
 import { PlanSettings } from './PlanSettings.tsx';
@@ -132,6 +132,7 @@ export function CutsBench() {
         <PlanSettings />
       </div>
       <NotPlanned />
+      <ReadOnce />
       {state.kind === 'wrong' && (
         <Note tone="no" role="alert">
           The plan did not pass its check and is not shown ({state.faults.map(({ code }) => code).join(', ')}

@@ -2,6 +2,7 @@ import { formatShare } from '@neat-sill/core/units';
 import { patchRecord } from '@neat-sill/core/record';
 import { LEFT_OUT, describeUnplaced } from '@neat-sill/core/words';
 import { group } from 'd3';
+import { Link } from 'react-router';
 import { useJob, useLivePlan } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
@@ -45,6 +46,22 @@ export function Bound({ filmName, gap, counts }: BoundProps) {
       )}
       .
     </p>
+  );
+}
+
+/** Readings that nothing else speaks for, said before film is bought by them. */
+export function ReadOnce() {
+  const { derived, jobId } = useJob();
+  if (derived.kept.kind !== 'none' || derived.readOnce.length === 0) return null;
+  const labels = derived.readOnce.map(({ record }) => record.label);
+  return (
+    <Note tone="doubt">
+      Read once each way, and like no other: pane {labels.join(', ')}. A slip would not show:{' '}
+      <Link className="underline" to={`/jobs/${jobId}/survey`}>
+        measure {labels.length === 1 ? 'it' : 'them'} again
+      </Link>{' '}
+      before film is bought.
+    </Note>
   );
 }
 

@@ -1,18 +1,16 @@
 import type { JobRecords } from '@neat-sill/core/job';
 import type { RuleSet } from '@neat-sill/core/rules';
-import type { Doubt } from '@neat-sill/core/survey';
+import type { JobDoubts } from '@neat-sill/core/survey';
 import { useEffect, useRef, useState } from 'react';
 import type { DoubtsAnswer, DoubtsOrder } from '../../workers/doubts.worker.ts';
 
-export type Doubts = ReadonlyMap<string, readonly Doubt[]>;
-
 /** After the paint of the key that made the change. */
 const POST_WAIT_MS = 60;
-const NO_DOUBTS: Doubts = new Map();
+const NO_DOUBTS: JobDoubts = { byPane: new Map(), unevenMm: null };
 
 /** Looks at all readings of a job off the page's thread; gives what was found last until the newest is known. */
-export function useDoubts(records: Pick<JobRecords, 'pane' | 'wall'>, rules: RuleSet | null): Doubts {
-  const [doubts, setDoubts] = useState<Doubts>(NO_DOUBTS);
+export function useDoubts(records: Pick<JobRecords, 'pane' | 'wall'>, rules: RuleSet | null): JobDoubts {
+  const [doubts, setDoubts] = useState<JobDoubts>(NO_DOUBTS);
   const worker = useRef<Worker | null>(null);
   const turn = useRef(0);
   const { pane, wall } = records;

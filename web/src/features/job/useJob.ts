@@ -39,6 +39,8 @@ export interface OpenJob {
   readonly selected: readonly PaneWithId[];
   /** Readings that are asked about, by pane. */
   readonly doubts: ReadonlyMap<string, readonly Doubt[]>;
+  /** What the frames of this house are uneven by, one standard deviation, mm; null where it is nothing to speak of. */
+  readonly unevenMm: number | null;
   /** All that follows from the records, worked out when first asked for. */
   readonly derived: DerivedJob;
   readonly edit: (label: string, changes: readonly (Change | null)[]) => void;
@@ -79,7 +81,7 @@ function useJobData() {
     [currentShopData, sold, plan],
   );
   const rules = jobShopData && headerOf(records) ? ruleSetOf(records, jobShopData) : null;
-  const doubts = useDoubts(records, rules);
+  const { byPane: doubts, unevenMm } = useDoubts(records, rules);
   return useMemo(() => {
     const header = headerOf(records);
     if (!jobId || !header || !jobShopData || !currentShopData || !rules) return null;
@@ -92,11 +94,12 @@ function useJobData() {
       currentShopData,
       rules,
       doubts,
+      unevenMm,
       derived,
       walls: derived.walls.map(({ id, record }) => ({ ...record, id })),
       allPanes: derived.panes.map(({ id, record }) => ({ ...record, id })),
     };
-  }, [jobId, records, jobShopData, currentShopData, rules, doubts]);
+  }, [jobId, records, jobShopData, currentShopData, rules, doubts, unevenMm]);
 }
 
 /** The open job with what the person looks at; the frame provides it to all below. */

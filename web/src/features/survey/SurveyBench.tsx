@@ -11,6 +11,7 @@ import { OpeningLineField } from './OpeningLineField.tsx';
 import { PhoneReading } from './PhoneReading.tsx';
 import { ShapeOfPane } from './ShapeOfPane.tsx';
 import { ReadingFields } from './ReadingFields.tsx';
+import { UnevenNote } from './UnevenNote.tsx';
 import { SeveralPlaces } from './SeveralPlaces.tsx';
 
 /** Survey: the tape in one hand, the other at the keys. */
@@ -51,6 +52,7 @@ export function SurveyBench() {
               ? 'Go along the wall from left to right, as you stand in the room. Type what the tape says: 819, 81.9 cm, 32 1/4 or 2\' 8 1/4".'
               : 'Choose a pane on the wall to read it off, or go on with the next opening.'}
           </p>
+          <UnevenNote />
           <Button weight="act" onClick={addOpening}>
             <Plus size={18} aria-hidden /> Add an opening
           </Button>
