@@ -150,7 +150,7 @@ test('a film is added on screen, gets a price from a day on, and is no longer of
   await expect(page.getByText('Discontinued since 1 Jan 2020')).toBeVisible();
 });
 
-test('the customer sees the wall by day and by night, what it does and what it costs', async ({
+test('the customer sees the wall by day and by night, what it does, and nothing of what it costs the shop', async ({
   signedIn: page,
 }) => {
   await openDemoJob(page, 'library', 'film');
@@ -168,6 +168,7 @@ test('the customer sees the wall by day and by night, what it does and what it c
   expect(byDay).toBeLessThan(10);
   expect(byNight).toBeGreaterThan(80);
   await expect(view.getByText(/2 seams, dashed on the drawing/)).toBeVisible();
+  await expect(view.getByText(/€|\d [€$]/)).toHaveCount(0);
   await view.getByRole('button', { name: 'Back to the work' }).click();
   await expect(view).toBeHidden();
 });

@@ -39,6 +39,33 @@ test('words say kind, glass, frame and handle, in any order', () => {
   expect(understood('640 x 1120')).toMatchObject({ opening: null, glass: null, frame: null, handle: null });
 });
 
+test('a size decides its own unit: what stands bare beside inches is inches', () => {
+  const sizes = (line: string, unit: 'mm' | 'in' = 'mm') => {
+    const { width, height, count } = understood(line, unit);
+    return [width.mm, height.mm, count];
+  };
+  expect(sizes(`2' 9" x 78`)).toEqual([838.2, 1981.2, 1]);
+  expect(sizes('78 x 32 1/4')).toEqual([1981.2, 819.15, 1]);
+  expect(sizes('600mm x 900', 'in')).toEqual([600, 900, 1]);
+  expect(sizes('81.9 cm x 1300', 'in')).toEqual([819, 1300, 1]);
+  expect(sizes('600,5 x 902')).toEqual([600.5, 902, 1]);
+  expect(sizes('640 x 1120, sash, double')).toEqual([640, 1120, 1]);
+});
+
+test('a count may stand first, and door and window are words', () => {
+  expect(understood('2 x 640 x 1120 sash')).toMatchObject({
+    width: { mm: 640 },
+    height: { mm: 1120 },
+    count: 2,
+    opening: 'sash',
+  });
+  expect(understood('640 x 1120 x 3')).toMatchObject({ count: 3, width: { mm: 640 } });
+  expect(understood('3 x 32 1/4 x 40 1/2', 'in')).toMatchObject({ count: 3, height: { mm: 1028.7 } });
+  expect(understood('door 800 x 2000').opening).toBe('frenchDoor');
+  expect(understood('window 800 x 1200').opening).toBeNull();
+  expect(parseOpeningLine('70 x 640 x 1120', 'mm').ok).toBe(false);
+});
+
 test('a grid of lights with its bars', () => {
   expect(understood('1200 x 900 lights 3 by 2 bars 22')).toMatchObject({
     width: { mm: 1200 },

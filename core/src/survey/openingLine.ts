@@ -45,7 +45,8 @@ type Said = Partial<Pick<OpeningLine, 'opening' | 'glass' | 'frame' | 'handle'>>
 
 /** What people call things on the ladder; longer names first, so that "french door" is not read as a door. */
 const WORDS: readonly (readonly [RegExp, Said])[] = [
-  [/french\s+doors?/i, { opening: 'frenchDoor' }],
+  [/(?:french\s+)?doors?/i, { opening: 'frenchDoor' }],
+  [/windows?/i, {}],
   [/roof\s*lights?/i, { opening: 'roofLight' }],
   [/side\s*lights?/i, { opening: 'sidelight' }],
   [/fan\s*lights?/i, { opening: 'fanlight' }],
@@ -134,6 +135,29 @@ function shapeSaid({ blocks, word, measures }: SaidOfShape): Result<PaneShape | 
   return succeed(shape.kind === 'rectangle' && radius === 0 ? null : shape);
 }
 
+/** A number that can only be a count, since no glass is so small in any unit. */
+const isCount = (text: string) => /^\d{1,2}$/.test(text) && Number(text) <= MOST_AT_ONCE;
+
+/** "2 x 640 x 1120" says its count first, "640 x 1120 x 2" last: three parts with the count at the end. */
+function countLast(parts: readonly string[]): readonly string[] {
+  const [first = '', second, third = '', ...more] = parts;
+  return more.length === 0 && second !== undefined && isCount(first) && !isCount(third) && third !== ''
+    ? [second, third, first]
+    : parts;
+}
+
+/** The unit that a length says: a sign, a word, or a fraction, which is inches; null for a bare number. */
+function unitSaid(text: string): LengthUnit | null {
+  if (/\d\s*(?:mm|cm|m)\s*$/i.test(text)) return 'mm';
+  return /["'″′/]|\b(?:in|inch|inches|ft|feet|foot)\b/i.test(text) ? 'in' : null;
+}
+
+/** Both sides of a pane: where one says its unit, the bare number beside it is meant in that as well. */
+function sidesOf(widthText: string, heightText: string, unit: LengthUnit) {
+  const said = unitSaid(widthText) ?? unitSaid(heightText) ?? unit;
+  return [parseLength(widthText, said, 'glass'), parseLength(heightText, said, 'glass')] as const;
+}
+
 function take(text: string, pattern: RegExp): { rest: string; found: RegExpExecArray | null } {
   const found = pattern.exec(text);
   const rest = found ? `${text.slice(0, found.index)} ${text.slice(found.index + found[0].length)}` : text;
@@ -146,7 +170,8 @@ function take(text: string, pattern: RegExp): { rest: string; found: RegExpExecA
  */
 export function parseOpeningLine(text: string, unit: LengthUnit): Result<OpeningLine, LineProblem> {
   if (text.trim() === '') return fail({ code: 'line.empty' });
-  let rest = text.replaceAll(',', ' ').trim();
+  // A comma between two digits is a decimal one; any other parts what is said.
+  let rest = text.replaceAll(/(?<!\d),|,(?!\d)/g, ' ').trim();
   let said: Said = {};
 
   const blocks = take(rest, BLOCKS);
@@ -181,15 +206,16 @@ export function parseOpeningLine(text: string, unit: LengthUnit): Result<Opening
   rest = counted.rest;
   const unknown = UNKNOWN_WORD.exec(rest.replaceAll(/\bby\b/gi, ' '));
   if (unknown) return fail({ code: 'line.unknownWord', word: unknown[0] });
-  const [widthText = '', heightText = '', times, more] = rest.split(BETWEEN).map((part) => part.trim());
+  const [widthText = '', heightText = '', times, more] = countLast(
+    rest.split(BETWEEN).map((part) => part.trim()),
+  );
   const countText = times ?? counted.found?.[1] ?? '1';
   if (widthText === '' || heightText === '' || more !== undefined || (times !== undefined && counted.found))
     return fail({ code: 'line.needsTwoLengths', typed: text.trim() });
   const count = /^\d+$/.test(countText) ? Number(countText) : 0;
   if (count < 1 || count > MOST_AT_ONCE) return fail({ code: 'line.badCount', typed: countText });
-  const width = parseLength(widthText, unit, 'glass');
+  const [width, height] = sidesOf(widthText, heightText, unit);
   if (!width.ok) return fail({ code: 'line.badLength', side: 'width', problem: width.problem });
-  const height = parseLength(heightText, unit, 'glass');
   if (!height.ok) return fail({ code: 'line.badLength', side: 'height', problem: height.problem });
   const barMm = bars.found ? parseLength((bars.found[1] ?? '').trim(), unit, 'any') : null;
   if (barMm && !barMm.ok) return fail({ code: 'line.badLength', side: 'bars', problem: barMm.problem });

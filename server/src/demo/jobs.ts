@@ -223,7 +223,7 @@ const house: JobSketch = {
       room: 'Front room',
       wall: 'Street wall',
       bearingDeg: 180,
-      widthMm: 4200,
+      widthMm: 5200,
       heightMm: 2500,
       panes: [
         {

@@ -11,7 +11,6 @@ import { wallMarks } from '../wall/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Scene } from './Scene.tsx';
 import { useFilmsOnPane } from './useFilmsOnPane.ts';
-import { useMoney } from '../../api/useMoney.ts';
 
 /** Smaller changes than these a customer does not feel or see, so they are not promised: a judgement. */
 const WORTH_SAYING = { heat: 0.05, light: 0.02, fading: 0.1 } as const;
@@ -91,9 +90,8 @@ function FilmForCustomer({ film, panes, shown }: { film: Film; panes: readonly P
   );
 }
 
-/** A plain view for the customer: their wall with the film on it, what it does, what it costs, where seams will be. */
+/** A plain view for the customer: their wall with the film on it, what it does, where seams will be. Nothing of what it costs the shop. */
 export function CustomerView({ onClose }: { onClose: () => void }) {
-  const money = useMoney();
   const job = useJob();
   const unit = useUnit();
   const live = useLivePlan();
@@ -180,15 +178,6 @@ export function CustomerView({ onClose }: { onClose: () => void }) {
                         ? 'No seam anywhere.'
                         : `${countOf(seams, 'seam')}, dashed on the drawing; from near it will be seen.`}
                   </p>
-                  {live.plan && (
-                    <p className="mt-1">
-                      Film for the whole job:{' '}
-                      <b>
-                        {live.plan.summary.cost === null ? 'no price yet' : money(live.plan.summary.cost)}
-                      </b>
-                      . Work and travel are not in it.
-                    </p>
-                  )}
                 </div>
               )}
             </section>

@@ -1,6 +1,13 @@
 import { RULES_OF_ROLES } from '@neat-sill/core/contract';
-import { isOffered, pricedOn, solarAbsorptance, type Film } from '@neat-sill/core/film';
-import { countOf, formatLength, formatNumber, formatShare, type LengthUnit } from '@neat-sill/core/units';
+import { isOffered, pricedOn, type Film } from '@neat-sill/core/film';
+import {
+  countOf,
+  formatLength,
+  formatNumber,
+  formatRun,
+  formatShare,
+  type LengthUnit,
+} from '@neat-sill/core/units';
 import { FILM_COLUMN_NAMES, FILM_KIND_NAMES } from '@neat-sill/core/words';
 import { FileDown, FileUp, Plus } from 'lucide-react';
 import { useDeferredValue, useState, type ReactNode } from 'react';
@@ -16,6 +23,7 @@ import { VirtualList } from '../../ui/VirtualList.tsx';
 import { FilmSwatch } from '../film/index.ts';
 import { CatalogueSheet, downloadCatalogue } from './CatalogueSheet.tsx';
 import { FilmSheet } from './FilmSheet.tsx';
+import { SpectrumBars } from './SpectrumBars.tsx';
 
 const TURNS = { any: 'any direction', half: 'can turn 180°', none: 'no turning' } as const;
 const HOLDS = {
@@ -33,7 +41,7 @@ function Rolls({ film, unit }: { film: Film; unit: LengthUnit }) {
     <ul>
       {priced.rolls.map(({ widthMm, lengthMm, price, soldBy, later }) => (
         <li key={`${widthMm} ${lengthMm}`}>
-          {show(widthMm)} × {show(lengthMm)}: <b>{price === null ? 'no price' : money(price)}</b>
+          {show(widthMm)} × {formatRun(lengthMm, unit)}: <b>{price === null ? 'no price' : money(price)}</b>
           {soldBy === 'metre' && ', cut by the metre'}
           {later
             .filter(({ from }) => from > today())
@@ -71,16 +79,11 @@ function FilmLine({ film, unit, act }: { film: Film; unit: LengthUnit; act: Reac
         {act}
       </div>
       <div className="text-sm">
-        Visible transmittance (VLT) <b>{formatShare(optics.visibleTransmitted)}</b>, reflectance{' '}
-        <b>{formatShare(optics.visibleReflectedOut)}</b> outside,{' '}
-        <b>{formatShare(optics.visibleReflectedIn)}</b> inside
-        <br />
-        Solar transmittance <b>{formatShare(optics.solarTransmitted)}</b>, reflectance{' '}
-        <b>{formatShare(optics.solarReflectedOut)}</b>, absorptance{' '}
-        <b>{formatShare(solarAbsorptance(film))}</b>
-        <br />
-        UV through <b>{formatShare(optics.uvTransmitted)}</b>, emissivity{' '}
-        <b>{formatNumber(optics.emissivity, 2)}</b>
+        <SpectrumBars film={film} />
+        <p className="text-quiet">
+          {formatShare(optics.visibleReflectedIn)} of the light is reflected inside, emissivity{' '}
+          {formatNumber(optics.emissivity, 2)}
+        </p>
         {film.assumed.length > 0 && (
           <p className="text-ochre-text">
             Not given by its maker, assumed: {film.assumed.map((key) => FILM_COLUMN_NAMES[key]).join(', ')}.
@@ -89,7 +92,7 @@ function FilmLine({ film, unit, act }: { film: Film; unit: LengthUnit; act: Reac
       </div>
       <div className="text-sm">
         <Rolls film={film} unit={unit} />
-        Lies {TURNS[film.turn]}
+        On the roll: {TURNS[film.turn]}
         {film.matchEdges && ', seams with the same roll edge'}
         {film.pattern &&
           `, repeat ${formatLength(film.pattern.acrossMm, { unit })} across, ${formatLength(film.pattern.alongMm, { unit })} along`}
@@ -124,7 +127,7 @@ export function FilmsPage() {
   return (
     <Page
       title="Films"
-      lead="Figures on 3 mm clear glass, sun at right angles."
+      lead="On 3 mm clear glass, sun at right angles. Each bar from the left: transmitted, absorbed, reflected."
       acts={
         <>
           <TextField

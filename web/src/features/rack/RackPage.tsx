@@ -19,6 +19,7 @@ import { useNavigate, useSearchParams } from 'react-router';
 import { sentenceOf, useSaveRackMutation, useSessionQuery, useShopBookQuery } from '../../api/api.ts';
 import { useMoney } from '../../api/useMoney.ts';
 import { csvOf, download, readTable } from '../../files/tables.ts';
+import { StockPicture } from '../../drawing/StockPicture.tsx';
 import { ShopBuys } from '../buying/index.ts';
 import { ScanCode } from '../../scan/ScanCode.tsx';
 import { Button, buttonLook } from '../../ui/Button.tsx';
@@ -94,6 +95,8 @@ export function RackPage() {
     return film ? `${film.name}${isOffered(film, today()) ? '' : ', discontinued'}` : id;
   };
   const show = (mm: number) => formatLength(mm, { unit });
+  const fullLengthOf = (filmId: string) =>
+    Math.max(0, ...(films.find(({ id }) => id === filmId)?.rolls.map(({ lengthMm }) => lengthMm) ?? []));
   const [houseRules] = book?.ruleSets ?? [];
   /** What an entry counts on the books, by the first house rules. */
   const worthOf = (entry: RackEntry['entry']) => {
@@ -222,15 +225,28 @@ export function RackPage() {
             columns={[
               {
                 key: 'name',
-                width: 'w-[18%]',
+                width: 'w-[12%]',
                 title: 'Name',
                 names: 'strong',
                 cell: ({ entry }) => entry.id,
                 sortBy: ({ entry }) => entry.id,
               },
               {
+                key: 'drawn',
+                width: 'w-[15%]',
+                title: <span className="sr-only">To scale</span>,
+                cell: ({ entry }) => (
+                  <StockPicture
+                    kind={entry.kind}
+                    widthMm={entry.width}
+                    lengthMm={entry.length}
+                    fullLengthMm={fullLengthOf(filmId)}
+                  />
+                ),
+              },
+              {
                 key: 'size',
-                width: 'w-[26%]',
+                width: 'w-[20%]',
                 title: 'Size',
                 cell: ({ entry }) =>
                   entry.kind === 'roll'

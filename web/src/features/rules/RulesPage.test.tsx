@@ -3,6 +3,7 @@ import 'fake-indexeddb/auto';
 import type { Role } from '@neat-sill/core/record';
 import { DEFAULT_RULE_SETS } from '@neat-sill/core/rules';
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
 import { api } from '../../api/api.ts';
 import { ok } from '../../testing/fetching.ts';
 import { renderInJob } from '../../testing/inJob.tsx';
@@ -151,9 +152,23 @@ describe('house rules', () => {
     });
   });
 
+  test('are found by their name, those of every set, and it is said where there are none', async () => {
+    const user = userEvent.setup();
+    await onRules('owner');
+    const search = screen.getByRole('searchbox', { name: 'Search rules' });
+    await user.type(search, 'seam overlap');
+    const sets = screen.getAllByRole('heading', { level: 2 }).length;
+    expect(await screen.findAllByLabelText(/^Overlap at a seam/)).toHaveLength(sets);
+    expect(screen.queryByLabelText(/^Margin at every trimmed side/)).toBeNull();
+    await user.type(search, ' x');
+    expect(await screen.findByText('No rule has these words in its name.')).toBeTruthy();
+    await user.clear(search);
+    expect(await screen.findAllByLabelText(/^Margin at every trimmed side/)).toHaveLength(sets);
+  });
+
   test('who may not change them reads all of them', async () => {
     await onRules('apprentice');
-    expect(document.querySelector('input, select, button')).toBeNull();
+    expect(document.querySelector('section input, section select, section button')).toBeNull();
     expect(screen.getByText('Margin at every trimmed side').parentElement?.textContent).toMatch(/25 mm$/);
     expect(screen.getByText('Films hung dry').parentElement?.textContent).toMatch(/1 day$/);
   });

@@ -9,17 +9,28 @@ import {
 } from '@neat-sill/core/rules';
 import { ruleName } from '@neat-sill/core/words';
 import { countOf, listOf } from '@neat-sill/core/units';
-import { Fragment, useRef, useState } from 'react';
+import { Fragment, useDeferredValue, useRef, useState } from 'react';
 import { sentenceOf, useSaveRuleSetMutation, useSessionQuery, useShopBookQuery } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
+import { TextField } from '../../ui/Field.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { useRulesDraft } from './drafts.ts';
+import { fieldsNamed } from './fieldsNamed.ts';
 import { RuleGrid, type RulesForm } from './RuleFields.tsx';
 
 /** A group is made when it is first opened: a set has over a hundred fields, and a shop has several sets. */
-function FoldedGroup({ group, form }: { group: RuleGroup; form: RulesForm }) {
+function FoldedGroup({ group, form, sought }: { group: RuleGroup; form: RulesForm; sought: string }) {
   const isFirst = group.path[0] === 'cutting';
   const [wasOpened, setWasOpened] = useState(isFirst);
+  if (sought.trim() !== '') {
+    const fields = fieldsNamed(group.fields, sought, ruleName(group.path) ?? '');
+    return fields.length === 0 ? null : (
+      <section>
+        <h3 className="mb-3 font-semibold">{ruleName(group.path)}</h3>
+        <RuleGrid fields={fields} form={form} />
+      </section>
+    );
+  }
   return (
     <details open={isFirst} onToggle={(event) => event.currentTarget.open && setWasOpened(true)}>
       <summary className="cursor-pointer font-semibold">{ruleName(group.path)}</summary>
@@ -31,10 +42,12 @@ function FoldedGroup({ group, form }: { group: RuleGroup; form: RulesForm }) {
 interface RuleSetFormProps {
   readonly stored: StoredRuleSet;
   readonly mayChange: boolean;
+  /** Words of the rules that are looked for; empty for all. */
+  readonly sought: string;
   readonly onSaved: (saved: SavedRuleSet) => void;
 }
 
-function RuleSetForm({ stored, mayChange, onSaved }: RuleSetFormProps) {
+function RuleSetForm({ stored, mayChange, sought, onSaved }: RuleSetFormProps) {
   // As it was read: what somebody else saves meanwhile is taken where nothing was typed here, and else found at saving.
   const { data: session } = useSessionQuery();
   const { draft, keep } = useRulesDraft(stored, session?.person?.id ?? '');
@@ -66,7 +79,7 @@ function RuleSetForm({ stored, mayChange, onSaved }: RuleSetFormProps) {
         <p className="text-sm text-quiet">{rules.reason}</p>
       </div>
       {RULE_GROUPS.map((group) => (
-        <FoldedGroup key={group.path.join('.')} group={group} form={form} />
+        <FoldedGroup key={group.path.join('.')} group={group} form={form} sought={sought} />
       ))}
       {problem && (
         <Note tone="no" role="alert">
@@ -109,19 +122,34 @@ function Staying({ names, total }: { names: readonly string[]; total: number }) 
 /** The shop's choice where the trade has schools, as data. */
 export function RulesPage() {
   const [saved, setSaved] = useState<SavedRuleSet | null>(null);
+  const [asked, setAsked] = useState('');
+  const sought = useDeferredValue(asked);
+  const isNone =
+    sought.trim() !== '' &&
+    RULE_GROUPS.every(({ fields, path }) => fieldsNamed(fields, sought, ruleName(path) ?? '').length === 0);
   const { data: book, error } = useShopBookQuery();
   const { data: session } = useSessionQuery();
   const mayChange = session?.person ? RULES_OF_ROLES[session.person.role].changesRules : false;
   return (
     <div className="mx-auto flex max-w-4xl flex-col gap-6 p-5">
-      <div>
-        <h1 className="text-2xl font-bold">House rules</h1>
-        <p className="text-quiet">
-          {mayChange
-            ? 'Each job goes by one of these sets; choose it in Cuts.'
-            : 'The owner changes these; each job goes by one of the sets.'}
-        </p>
+      <div className="flex flex-wrap items-end justify-between gap-4">
+        <div>
+          <h1 className="text-2xl font-bold">House rules</h1>
+          <p className="text-quiet">
+            {mayChange
+              ? 'Each job goes by one of these sets; choose it in Cuts.'
+              : 'The owner changes these; each job goes by one of the sets.'}
+          </p>
+        </div>
+        <TextField
+          label="Search rules"
+          type="search"
+          placeholder="margin, seam, cure"
+          value={asked}
+          onChange={({ target }) => setAsked(target.value)}
+        />
       </div>
+      {isNone && <p role="status">No rule has these words in its name.</p>}
       {error && (
         <Note tone="no" role="alert">
           {sentenceOf(error)}
@@ -131,7 +159,7 @@ export function RulesPage() {
       {book?.ruleSets.map((stored) => (
         <Fragment key={stored.rules.id}>
           {saved?.rules.id === stored.rules.id && <Staying {...saved.staying} />}
-          <RuleSetForm stored={stored} mayChange={mayChange} onSaved={setSaved} />
+          <RuleSetForm stored={stored} mayChange={mayChange} sought={sought} onSaved={setSaved} />
         </Fragment>
       ))}
     </div>
