@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from '../fixtures/stack.ts';
-import { paneOnWall, readTape, saved } from '../pages/job.ts';
+import { paneOnWall, readTape, saved, openDemoJob } from '../pages/job.ts';
 
 test.use({ demo: 'keyboard' });
 
@@ -88,4 +88,19 @@ test('the whole path by keyboard alone', async ({ page }) => {
   await tabTo(page, 'button', /Make the care sheet/);
   await page.keyboard.press('Enter');
   await tabTo(page, 'link', /Open the care sheet/);
+});
+
+test('going to another stage by key leaves the focus at its bench, and the stages can be skipped', async ({
+  signedIn: page,
+}) => {
+  await openDemoJob(page, 'library', 'survey');
+  await page.getByLabel('Quick entry').focus();
+  await page.keyboard.press('Alt+3');
+  const bench = page.getByRole('region', { name: 'Bench' });
+  await expect(bench).toBeFocused();
+  await page.getByRole('link', { name: 'Survey' }).focus();
+  await page.keyboard.press('Shift+Tab');
+  await expect(page.getByRole('button', { name: 'Skip to the bench' })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(bench).toBeFocused();
 });

@@ -15,6 +15,8 @@ test('what is not proven is said so, and what is as cheap as can be', () => {
   expect(said({ atMostCheaper: 0.0004 })).toMatch(/; no plan is cheaper$/);
   expect(said({ atMostCheaper: 0.0005 })).toMatch(/at most 0\.1 % cheaper$/);
   expect(said({ atMostCheaper: 0.21 })).toMatch(/at most 21 % cheaper$/);
+  expect(said({ atMostCheaper: 0.5 })).toMatch(/at most 50 % cheaper$/);
+  expect(said({ atMostCheaper: 0.51 })).toMatch(/not optimised yet$/);
   expect(said({ cost: null, atMostCheaper: 0.099 })).toBe(
     '9 pieces in 3 pulls, 14.5 m; could be at most 9.9 % cheaper',
   );

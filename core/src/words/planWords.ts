@@ -12,6 +12,8 @@ export interface PlanVerdict {
   readonly atMostCheaper: number | null;
 }
 
+/** A bound further off than this is no news of the plan. */
+const WORTH_SAYING = 0.5;
 /** Below this nobody would look further. */
 const NOTHING = 0.0005;
 
@@ -20,7 +22,7 @@ export function describePlan(verdict: PlanVerdict, unit: LengthUnit): string {
   const { pieces, pulls, lengthMm, cost, atMostCheaper } = verdict;
   const counts = `${countOf(pieces, 'piece')} in ${countOf(pulls, 'pull')}`;
   const sums = [counts, formatRun(lengthMm, unit), ...(cost === null ? [] : [cost])].join(', ');
-  if (atMostCheaper === null) return `${sums}; not optimised yet`;
+  if (atMostCheaper === null || atMostCheaper > WORTH_SAYING) return `${sums}; not optimised yet`;
   return atMostCheaper < NOTHING
     ? `${sums}; no plan is cheaper`
     : `${sums}; could be at most ${formatShare(atMostCheaper, atMostCheaper < 0.0995 ? 1 : 0)} cheaper`;

@@ -31,7 +31,7 @@ test('another place, a second reading, a diagonal or another shape speak for the
   if (!width) throw new Error('it has a width');
   const { readings } = sound;
   expect(alone({ a: { ...sound, readings: { ...readings, widthMiddle: width } } })).toEqual([]);
-  const { keptBecause: _, again: __, ...taken } = width;
+  const taken = { mm: 600, typed: '600', by: null, at: null, how: 'tape' as const };
   expect(
     alone({ a: { ...sound, readings: { ...readings, widthTop: { ...width, again: [taken] } } } }),
   ).toEqual([]);

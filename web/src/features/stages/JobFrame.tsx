@@ -147,6 +147,11 @@ function OpenFrame({ stages, stage }: { stages: readonly StageModule[]; stage: S
   const { Bench, ownKeys } = stage;
   const isPhone = useIsPhone();
   const wallOpen = useAppSelector((state) => state.view.wallOpen);
+  const benchRef = useRef<HTMLElement>(null);
+  // What had the focus may have gone with the stage before: whoever works by keys goes on at the bench.
+  useEffect(() => {
+    if (document.activeElement === document.body) benchRef.current?.focus({ preventScroll: true });
+  }, [stage.id]);
   // Without a wall there is nothing to fold: it is begun where it will stand.
   const showsWall = wallOpen || (walls.length === 0 && stage.id === 'survey');
   const hasOwnKeys = ownKeys === 'always' || (ownKeys === 'withOnePane' && selected.length === 1);
@@ -158,13 +163,22 @@ function OpenFrame({ stages, stage }: { stages: readonly StageModule[]; stage: S
   const bench = (
     <section
       aria-label="Bench"
-      className="flex min-h-0 flex-1 flex-col gap-4 overflow-y-auto bg-sheet p-4 short:py-2"
+      ref={benchRef}
+      tabIndex={-1}
+      className="flex min-h-0 flex-1 flex-col gap-4 overflow-y-auto bg-sheet p-4 outline-none short:py-2"
     >
       <Bench />
     </section>
   );
   return (
     <div className="flex h-full min-h-0 flex-col">
+      <button
+        type="button"
+        className="sr-only bg-sheet px-3 py-2 font-semibold focus:not-sr-only focus:absolute focus:z-30"
+        onClick={() => benchRef.current?.focus()}
+      >
+        Skip to the bench
+      </button>
       <DeferredJob>
         <TabsBehind stages={stages} stage={stage} />
       </DeferredJob>
