@@ -51,7 +51,7 @@ test('main views at a desk', async ({ signedIn: page }) => {
     .scrollIntoViewIfNeeded();
   await picture(page, 'seams');
   await page.goto('/rack');
-  await page.getByRole('cell', { name: 'G-118', exact: true }).waitFor();
+  await page.getByRole('row', { name: /G-118/ }).waitFor();
   await picture(page, 'rack');
   await openDemoJob(page, 'library', 'day');
   await picture(page, 'day');

@@ -8,9 +8,17 @@ import { FilmHatches, filmFill } from './FilmHatches.tsx';
 import { LitFrame } from './LitFrame.tsx';
 import { useDrag } from './useDrag.ts';
 
-/** How wide a roll is drawn. */
-const ROLL_PX = { desk: 260, phone: 150 };
-const useRollPx = () => (useIsPhone() ? ROLL_PX.phone : ROLL_PX.desk);
+/** How wide a roll is drawn at the most and at the least. */
+const ROLL_PX = { desk: 260, least: 150 };
+/** A pull is drawn no higher than this where its roll is then still wide enough: one sees it whole. */
+const PULL_PX = 520;
+
+/** How wide to draw a roll, so that its longest pull is seen whole. */
+export function useRollPx(rollWidthMm: number, longestPullMm: number): number {
+  const isPhone = useIsPhone();
+  if (isPhone) return ROLL_PX.least;
+  return Math.max(ROLL_PX.least, Math.min(ROLL_PX.desk, (PULL_PX * rollWidthMm) / longestPullMm));
+}
 
 /** Where the top of a piece points as it hangs out of the box, free end below: the lay of its film. */
 const TOP_POINTS: Readonly<Record<Piece['turn'], string>> = { 0: '↓', 90: '→', 180: '↑', 270: '←' };
@@ -74,16 +82,17 @@ export function PullDrawing({
   film,
   unit,
   cut,
+  rollPx,
   hands = NOT_IN_HAND,
 }: {
   step: CutStep;
   film: Film | undefined;
   unit: LengthUnit;
   cut: boolean;
+  rollPx: number;
   hands?: PiecesInHand;
 }) {
   const { pull, source, strips, keep, knifeAtMm } = step;
-  const rollPx = useRollPx();
   const across = scaleLinear([0, source.width], [0, rollPx]);
   const height = Math.max(36, across(pull.length));
   const up = scaleLinear([0, pull.length], [height, 0]);
@@ -192,12 +201,15 @@ export function PullDrawing({
   );
 }
 
+/** Room for the name of a film and a roll. */
+const NAME_PX = 230;
+
 /** The box from which the roll hangs, with what it is. */
-export function RollBox({ name }: { name: string }) {
+export function RollBox({ name, rollPx }: { name: string; rollPx: number }) {
   return (
     <div
       className="flex h-7 items-center gap-2 rounded-full border border-ink bg-timber px-2 text-xs font-semibold"
-      style={{ width: useRollPx() + 20, marginLeft: -10 }}
+      style={{ width: Math.max(rollPx + 20, NAME_PX), marginLeft: -10 }}
     >
       <span className="size-3 shrink-0 rounded-full border border-ink" aria-hidden />
       <span className="truncate">{name}</span>

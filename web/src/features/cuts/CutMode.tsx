@@ -5,7 +5,7 @@ import { SIDE_NAMES } from '@neat-sill/core/words';
 import { Check, ChevronLeft } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
-import { PullDrawing } from '../../drawing/PullDrawing.tsx';
+import { PullDrawing, useRollPx } from '../../drawing/PullDrawing.tsx';
 import { useJob, useUnit } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Length, Size } from '../../ui/Length.tsx';
@@ -54,6 +54,7 @@ export function CutMode({ kept, steps, filmName, onClose }: CutModeProps) {
   const last = stepBefore && kept.cutPullIds.includes(stepBefore.pull.id) ? stepBefore : null;
   const film = job.jobShopData.films.find(({ id }) => id === step?.source.filmId);
   const isCut = step ? kept.cutPullIds.includes(step.pull.id) : false;
+  const rollPx = useRollPx(step?.source.width ?? 0, step?.pull.length ?? 1);
   const tick = () => {
     if (!step) return;
     job.edit(`Pull ${step.pull.id} is cut`, [
@@ -82,7 +83,7 @@ export function CutMode({ kept, steps, filmName, onClose }: CutModeProps) {
           {step ? (
             <div className="flex min-h-0 flex-1 gap-6 overflow-y-auto p-4 max-sm:flex-col" tabIndex={0}>
               <div className="shrink-0 self-center sm:self-start">
-                <PullDrawing step={step} film={film} unit={unit} cut={isCut} />
+                <PullDrawing step={step} film={film} unit={unit} cut={isCut} rollPx={rollPx} />
               </div>
               <div className="min-w-0 flex-1">
                 {last && (

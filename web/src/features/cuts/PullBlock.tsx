@@ -76,6 +76,8 @@ function PieceLine({
 
 interface PullBlockProps {
   readonly step: CutStep;
+  /** How wide its roll is drawn. */
+  readonly rollPx: number;
   readonly state: 'planned' | 'next' | 'cut';
   readonly hands: Omit<PiecesInHand, 'litPaneIds'>;
   /** A piece is dragged over this pull: whether it may come here. */
@@ -93,6 +95,7 @@ const OVER = { may: 'bg-edge-tint', mayNot: 'bg-brick-tint' } as const;
 /** One pull: as it hangs off the roll, and beside it what hands do, in their order. */
 export function PullBlock({
   step,
+  rollPx,
   state,
   hands: ofAll,
   over,
@@ -123,7 +126,14 @@ export function PullBlock({
   return (
     <li className={`flex gap-3 ${over ? OVER[over] : ''}`} data-pull-id={pull.id}>
       <div className="shrink-0">
-        <PullDrawing step={step} film={film} unit={unit} cut={state === 'cut'} hands={hands} />
+        <PullDrawing
+          step={step}
+          film={film}
+          unit={unit}
+          cut={state === 'cut'}
+          rollPx={rollPx}
+          hands={hands}
+        />
       </div>
       <div
         className={`sticky top-0 mb-2 min-w-0 flex-1 self-start px-3 py-2 ${state === 'next' ? 'bg-ochre-tint' : ''}`}

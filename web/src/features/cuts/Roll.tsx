@@ -1,7 +1,7 @@
 import type { CutStep, KeptPlan, PlanSource } from '@neat-sill/core/cuts';
 import { formatRun } from '@neat-sill/core/units';
 import { useState } from 'react';
-import { RollBox, type PiecesInHand } from '../../drawing/PullDrawing.tsx';
+import { RollBox, useRollPx, type PiecesInHand } from '../../drawing/PullDrawing.tsx';
 import { Length } from '../../ui/Length.tsx';
 import { useAppDispatch, useLivePlan, useUnit, viewActions } from '../job/index.ts';
 import { PieceMenu } from './PieceMenu.tsx';
@@ -68,13 +68,15 @@ export function Roll(props: RollProps) {
   const { ofRoll, steps, kept, filmName, rearrange, hands, over, onProblem, onSpoiled } = props;
   const unit = useUnit();
   const [first] = ofRoll;
+  const longestMm = Math.max(1, ...ofRoll.map(({ pull }) => pull.length));
+  const rollPx = useRollPx(first?.source.width ?? 0, longestMm);
   if (!first) return null;
   const name = rollName(first.source, filmName(first.source.filmId));
   const next = kept?.plan.pulls.find(({ id }) => !kept.cutPullIds.includes(id))?.id;
   return (
     <section aria-label={name} className="pl-3">
       <h3 className="flex flex-wrap items-center gap-x-3">
-        <RollBox name={name} />
+        <RollBox name={name} rollPx={rollPx} />
         <span className="text-sm font-normal text-quiet">
           <Length mm={first.source.width} unit={unit} withUnit /> wide, of{' '}
           {formatRun(first.source.length, unit)}
@@ -89,6 +91,7 @@ export function Roll(props: RollProps) {
             <PullBlock
               key={id}
               step={step}
+              rollPx={rollPx}
               state={isCut ? 'cut' : id === next ? 'next' : 'planned'}
               hands={hands}
               over={over?.pullId === id ? (over.may ? 'may' : 'mayNot') : null}
