@@ -81,6 +81,10 @@ test('on a phone the wall folds to its panes, unfolds, and a chosen pane is let 
   await walls.selectOption({ label: second });
   await page.getByRole('button', { name: 'Hide wall' }).tap();
   await expect(bench(page)).toBeVisible();
+  // Another stage begins with its bench.
+  await page.getByRole('button', { name: 'Show wall' }).tap();
+  await tab(page, 'Film').tap();
+  await expect(bench(page)).toBeVisible();
 });
 
 test('on a phone the customer and site are changed from the head, and the menu has the units', async ({

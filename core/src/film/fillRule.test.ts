@@ -59,6 +59,8 @@ describe('a rule as people say it', () => {
     ['all west glass: Gannet Silver 20', ['p1', 'p2', 'p4']],
     ['all west glass: Gannet Silver 20, except doors', ['p1']],
     ['south-facing panes: Gannet Silver 20', ['p3', 'p4']],
+    ['south and west: Gannet Silver 20', ['p1', 'p2', 'p3', 'p4']],
+    ['north or southern glass: Gannet Silver 20', ['p3', 'p4', 'p5']],
     ['northern glass = Gannet Silver 20', ['p5']],
     ['Kitchen → Gannet Silver 20', ['p1', 'p2', 'p5']],
     ['back kitchen: Gannet Silver 20', ['p3', 'p4']],

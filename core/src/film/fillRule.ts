@@ -15,7 +15,8 @@ export type Facing = (typeof FACINGS)[number];
 
 /** Which panes of a job a film is meant for. */
 export interface FillRule {
-  readonly facing: Facing | null;
+  /** On walls that face one of these; empty for all. */
+  readonly facings: readonly Facing[];
   readonly roomId: string | null;
   readonly openings: readonly OpeningKind[] | null;
   readonly glass: readonly GlassKind[] | null;
@@ -51,6 +52,7 @@ const EMPTY_WORDS = new Set([
   'glass',
   'pane',
   'panes',
+  'or',
   'facing',
   'in',
   'of',
@@ -70,7 +72,7 @@ const plain = (text: string) =>
 interface Named {
   readonly openings: OpeningKind[];
   readonly glass: GlassKind[];
-  readonly facing: Facing | null;
+  readonly facings: readonly Facing[];
   readonly roomId: string | null;
   readonly unknown: string | null;
 }
@@ -104,9 +106,9 @@ function namesIn(text: string, records: SurveyRecords, words: FillWords): Named 
     ]),
   );
   for (const [name, kinds] of Object.entries(GROUPS)) if (take(name)) openings.push(...kinds);
-  const facing = FACINGS.find((each) => take(each) || take(`${each}ern`)) ?? null;
+  const facings = FACINGS.filter((each) => [take(each), take(`${each}ern`)].includes(true));
   const unknown = rest.split(' ').find((word) => word !== '' && !EMPTY_WORDS.has(word)) ?? null;
-  return { openings, glass, facing, roomId, unknown };
+  return { openings, glass, facings, roomId, unknown };
 }
 
 function filmNamed(text: string, films: readonly Film[]): Result<string | null, FillProblem> {
@@ -143,7 +145,7 @@ export function parseFillRule(
   const unknown = named.unknown ?? except.unknown;
   if (unknown !== null) return fail({ code: 'fill.unknownWord', word: unknown });
   return succeed({
-    facing: named.facing,
+    facings: named.facings,
     roomId: named.roomId,
     openings: named.openings.length > 0 ? named.openings : null,
     glass: named.glass.length > 0 ? named.glass : null,
@@ -168,7 +170,7 @@ export function panesOfRule(records: SurveyRecords, rule: FillRule): (Pane & { r
     const wall = records.wall[pane.wallId];
     if (!wall) return false;
     return (
-      (rule.facing === null || faces(wall.bearingDeg, rule.facing)) &&
+      (rule.facings.length === 0 || rule.facings.some((each) => faces(wall.bearingDeg, each))) &&
       (rule.roomId === null || wall.roomId === rule.roomId) &&
       (rule.openings === null || rule.openings.includes(pane.opening)) &&
       (rule.glass === null || rule.glass.includes(pane.glass)) &&

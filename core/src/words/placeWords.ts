@@ -97,7 +97,7 @@ export function readBackRule(rule: FillRule, room: string | null, film: string |
   const which = [
     rule.openings ? openings(rule.openings) : 'all panes',
     rule.glass ? `of ${glass(rule.glass)}` : '',
-    rule.facing ? `that face ${rule.facing}` : '',
+    rule.facings.length > 0 ? `that face ${rule.facings.join(' or ')}` : '',
     room ? `in ${room}` : '',
   ].filter(Boolean);
   const except = [openings(rule.exceptOpenings), glass(rule.exceptGlass)].filter(Boolean);

@@ -307,7 +307,7 @@ test('what a line, a rule and a coverage are read back as', () => {
     ),
     readBackRule(
       {
-        facing: 'west',
+        facings: ['south', 'west'],
         roomId: 'r1',
         openings: ['sash'],
         glass: ['double'],
@@ -320,7 +320,7 @@ test('what a line, a rule and a coverage are read back as', () => {
     ),
     readBackRule(
       {
-        facing: null,
+        facings: [],
         roomId: null,
         openings: null,
         glass: null,
@@ -340,7 +340,7 @@ test('what a line, a rule and a coverage are read back as', () => {
    [
      "3 identical, 640 mm × 1120 mm, sash, laminated, timber, handle left, 3 by 2 lights",
      "7 15/32 in × 7 15/32 in, 6 by 5 blocks, joint 13/32 in",
-     "Gannet Silver 20 on sash of sealed double unit that face west in Hall, but not on french door, wired or fire-rated",
+     "Gannet Silver 20 on sash of sealed double unit that face south or west in Hall, but not on french door, wired or fire-rated",
      "No film on all panes",
      "whole pane",
      "band 900 mm to 1500 mm over the floor",

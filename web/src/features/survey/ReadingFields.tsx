@@ -21,6 +21,7 @@ import { LengthField, type TypedLength } from '../../ui/LengthField.tsx';
 import { LaserPanel } from './LaserPanel.tsx';
 import type { PaneWithId } from './GlassAndFrame.tsx';
 import { SameAs } from './SameAs.tsx';
+import { nextEmpty } from './nextEmpty.ts';
 import { readingDraftKey } from './readingDraft.ts';
 
 /** Which reading at each place: 0 the first, then the independent further ones. */
@@ -85,7 +86,7 @@ interface TapeFieldsProps {
   readonly children: ReactNode;
 }
 
-/** The readings of a pane in the order of the tape; Enter goes on to the next, then to the next pane that wants one. */
+/** The readings of a pane in the order of the tape; Enter goes on to the next empty one, then to the next pane that wants one. */
 function TapeFields({ pane, round, onLast, onFocused, children }: TapeFieldsProps) {
   const job = useJob();
   const unit = useUnit();
@@ -114,7 +115,7 @@ function TapeFields({ pane, round, onLast, onFocused, children }: TapeFieldsProp
     // eslint-disable-next-line react-hooks/exhaustive-deps -- wanted changes with every reading
   }, [focusAsked, pane.id, round]);
   const goOn = (place: AnyPlace) => {
-    const next = places[places.indexOf(place) + 1];
+    const next = nextEmpty(places, place, (each) => countAt(pane, each) <= round);
     if (next) fields.current.get(next)?.focus();
     else onLast();
   };
