@@ -29,6 +29,32 @@ describe('how a right length became a wrong reading', () => {
     expect(slip(typed, mm, expected)).toEqual([name, likely]);
   });
 
+  test.each([
+    ['89', 89, 819, 'droppedDigit', 819],
+    ['81', 81, 819, 'droppedDigit', 819],
+    ['19', 19, 819, 'droppedDigit', 819],
+    ['8819', 8819, 819, 'doubledDigit', 819],
+    ['8811', 8811, 811, 'doubledDigit', 811],
+    ['8811', 8811, 881, 'otherUnit', 881.1],
+    ['849', 849, 819, 'neighbouringKey', 819],
+    ['719', 719, 619, 'offBy10cm', 619],
+    ['829', 829, 819, 'neighbouringKey', 819],
+    ['1419', 1419, 1519, 'offBy10cm', 1519],
+    ['419', 419, 719, 'neighbouringKey', 719],
+    ['844', 844.4, 819, 'offByOneInch', 819],
+    ['793.6', 793.6, 819, 'offByOneInch', 819],
+  ] as const)('%s read (%d mm) where %d mm are meant: %s', (typed, mm, expected, name, likely) => {
+    expect(slip(typed, mm, expected, 1)).toEqual([name, likely]);
+  });
+
+  test('a key beside that changes less than a frame does is not named, nor a digit that stands once', () => {
+    expect(slip('818', 818, 820, 1)[0]).toBe('unknown');
+    expect(slip('815', 815, 820, 0.5)[0]).toBe('unknown');
+    expect(slip('8190', 8190, 810, 1)[0]).toBe('unknown');
+    // Half an inch and a quarter are their own digits: a point is none.
+    expect(slip('8.19', 8.19, 819, 1)[0]).not.toBe('doubledDigit');
+  });
+
   test('digits of a number in inches change places in inches, and its fraction stays', () => {
     expect(slip('23 1/4', inches(23, 4), inches(32, 4))).toEqual(['swappedDigits', 819.15]);
     expect(slip('23', inches(23), inches(32))).toEqual(['swappedDigits', 812.8]);
