@@ -32,6 +32,7 @@ export {
   type SeamSurroundings,
 } from './byHand/seamOptions.ts';
 export { rollSideOf } from './lay/lay.ts';
+export { atMostCheaper, type CostAndBound } from './cost/cheaper.ts';
 export { lotsByRoom, costPlan, type PlanCost } from './cost/costPlan.ts';
 export { worthOnHand } from './cost/counting.ts';
 export { planCostLowerBound } from './cost/planCostLowerBound.ts';

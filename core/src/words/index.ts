@@ -61,4 +61,4 @@ export {
 export { describeSeamOption, describeSeamProblem } from './seamWords.ts';
 export { describeMoveProblem } from './moveWords.ts';
 export { ruleName, ruleOptionName, ruleUnit } from './ruleWords.ts';
-export { describePlan, type PlanVerdict } from './planWords.ts';
+export { describeCheaper, describePlan, type PlanVerdict } from './planWords.ts';

@@ -17,13 +17,18 @@ const WORTH_SAYING = 0.5;
 /** Below this nobody would look further. */
 const NOTHING = 0.0005;
 
+/** How much cheaper any other plan could be, as a share of this one; null where that is not proven. */
+export function describeCheaper(atMostCheaper: number | null): string {
+  if (atMostCheaper === null || atMostCheaper > WORTH_SAYING) return 'not optimised yet';
+  return atMostCheaper < NOTHING
+    ? 'no plan is cheaper'
+    : `could be at most ${formatShare(atMostCheaper, atMostCheaper < 0.0995 ? 1 : 0)} cheaper`;
+}
+
 /** A plan in one line: pieces, pulls, length, cost, and how much cheaper another could be. */
 export function describePlan(verdict: PlanVerdict, unit: LengthUnit): string {
   const { pieces, pulls, lengthMm, cost, atMostCheaper } = verdict;
   const counts = `${countOf(pieces, 'piece')} in ${countOf(pulls, 'pull')}`;
   const sums = [counts, formatRun(lengthMm, unit), ...(cost === null ? [] : [cost])].join(', ');
-  if (atMostCheaper === null || atMostCheaper > WORTH_SAYING) return `${sums}; not optimised yet`;
-  return atMostCheaper < NOTHING
-    ? `${sums}; no plan is cheaper`
-    : `${sums}; could be at most ${formatShare(atMostCheaper, atMostCheaper < 0.0995 ? 1 : 0)} cheaper`;
+  return `${sums}; ${describeCheaper(atMostCheaper)}`;
 }

@@ -1,9 +1,9 @@
-import { PLAN_ID, cutList } from '@neat-sill/core/cuts';
+import { PLAN_ID, atMostCheaper, cutList } from '@neat-sill/core/cuts';
 import { filmWantedBy } from '@neat-sill/core/buying';
 import { sameData } from '@neat-sill/core/record';
 import { countOf } from '@neat-sill/core/units';
 import { describePlan } from '@neat-sill/core/words';
-import { group, sum } from 'd3';
+import { group } from 'd3';
 import { Scissors } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
@@ -25,13 +25,6 @@ import { useRearrange } from './useRearrange.ts';
 import { useReplan } from './useReplan.ts';
 import { WhatIf } from './WhatIf.tsx';
 import { useMoney } from '../../api/useMoney.ts';
-
-/** How much less any plan could cost at the most; null where that is not proven for every film. */
-function atMostCheaper(all: readonly ({ readonly total: number; readonly least: number } | null)[]) {
-  const proven = all.flatMap((each) => each ?? []);
-  const [total, least] = [sum(proven, (each) => each.total), sum(proven, (each) => each.least)];
-  return proven.length < all.length || total <= 0 ? null : Math.max(0, 1 - least / total);
-}
 
 /** Cuts: the roll hanging from its box, one pull below the other, each with its instruction beside it. */
 export function CutsBench() {
@@ -92,7 +85,7 @@ export function CutsBench() {
                       key={filmId}
                       filmName={filmName(filmId)}
                       gap={gap ?? null}
-                      counts={countsOf(filmId)}
+                      cost={countsOf(filmId)}
                     />
                   ))}
                 </div>

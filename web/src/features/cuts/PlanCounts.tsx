@@ -1,5 +1,5 @@
 import { countOf } from '@neat-sill/core/units';
-import { lotsByRoom, costPlan, type PlanCost } from '@neat-sill/core/cuts';
+import { lotsByRoom, costPlan, type CostAndBound, type PlanCost } from '@neat-sill/core/cuts';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useJob, useLivePlan } from '../job/index.ts';
@@ -64,7 +64,7 @@ export function PlanCounts({ count }: { count: PlanCost }) {
         together={['Together', money(count.total)]}
       />
       <p className="mt-1 text-sm text-quiet">
-        Of all plans found this one counts least. What a pull, a knife setting or a leftover counts is in the{' '}
+        Of all plans found this one costs least. What a pull, a knife setting or a leftover costs is in the{' '}
         <Link to="/rules" className="text-edge underline">
           house rules
         </Link>
@@ -81,7 +81,7 @@ export function usePlanCount(): PlanCost | null {
 }
 
 /** What the plan counts for each film, beside what no plan can count less than. */
-export function useCountsOfFilms(): (filmId: string) => { total: number; least: number } | null {
+export function useCountsOfFilms(): (filmId: string) => CostAndBound | null {
   const { plan, job, least } = useLivePlan();
   const counts = useMemo(
     () =>

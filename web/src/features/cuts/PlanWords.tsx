@@ -1,49 +1,29 @@
 import { formatShare } from '@neat-sill/core/units';
 import { patchRecord } from '@neat-sill/core/record';
-import { LEFT_OUT, describeUnplaced } from '@neat-sill/core/words';
+import { atMostCheaper, type CostAndBound } from '@neat-sill/core/cuts';
+import { LEFT_OUT, describeCheaper, describeUnplaced } from '@neat-sill/core/words';
 import { group } from 'd3';
 import { Link } from 'react-router';
 import { useJob, useLivePlan } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
 
-/** A bound further off than this is no news of the plan. */
-const WORTH_SAYING = 0.25;
-
 interface BoundProps {
   readonly filmName: string;
   /** How much above the theoretical minimum there can be, as a share. */
   readonly gap: number | null;
-  /** What it counts by the house rules, and what no plan can count less than; null where that is not proven. */
-  readonly counts: { readonly total: number; readonly least: number } | null;
+  readonly cost: CostAndBound | null;
 }
 
-/** How near a film's plan is to the best there can be. */
-export function Bound({ filmName, gap, counts }: BoundProps) {
-  const over = counts ? Math.max(0, counts.total / counts.least - 1) : null;
-  const film =
-    gap === null
-      ? null
-      : gap < 0.0005
-        ? 'the theoretical minimum'
-        : `${formatShare(gap, 1)} above the theoretical minimum`;
-  // What so little is proven of says nothing to anybody: the film is told alone then.
-  if (over === null || over > WORTH_SAYING)
-    return film === null ? null : (
-      <p>
-        {filmName}: <b>{film}.</b>
-      </p>
-    );
+/** How near a film's plan is to the best there can be, by its cost and by its length. */
+export function Bound({ filmName, gap, cost }: BoundProps) {
   return (
     <p>
-      {filmName}:{' '}
-      {over < 0.0005 ? (
-        <b>the best possible</b>
-      ) : (
-        <>
-          within <b>{formatShare(over, 1)}</b> of the best possible
-        </>
-      )}
+      {filmName}: <b>{describeCheaper(atMostCheaper([cost]))}</b>
+      {gap !== null &&
+        (gap < 0.0005
+          ? ', the least film that will do'
+          : `, ${formatShare(gap, 1)} more film than the theoretical minimum`)}
       .
     </p>
   );
