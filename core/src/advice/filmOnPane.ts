@@ -121,6 +121,13 @@ function figuresOf(glazing: Glazing, rules: RuleSet['film']): GlassFigures {
   };
 }
 
+/** What a film takes away of what the bare glass lets in, as shares: glare goes by visible light. */
+export const lessThanBare = (figures: GlassFigures, bare: GlassFigures) => ({
+  heat: 1 - figures.shgc / bare.shgc,
+  glare: 1 - figures.visibleTransmittance / bare.visibleTransmittance,
+  fading: 1 - figures.fading / bare.fading,
+});
+
 /** By how much colder than bare the room side must get to be spoken of, K. */
 const COLDER_K = 1;
 

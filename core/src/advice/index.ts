@@ -10,6 +10,7 @@ export {
   filmOnPane,
   paneCase,
   type FilmFigures,
+  lessThanBare,
   type GlassFigures,
   type PaneCase,
   type PaneForFilm,

@@ -2,6 +2,7 @@ import type { Film } from '../film/index.ts';
 import { WANTS, type Room, type Want } from '../survey/index.ts';
 import {
   isHiddenByDay,
+  lessThanBare,
   privacyEndsAt,
   seenFrom,
   type FilmFigures,
@@ -66,13 +67,14 @@ export function describeWants({ levels, leastLight, mostShine }: Room['wants']):
 
 /** What a film does for a want, with its figure; null where there is nothing to say. */
 function effectPhrase(want: Want, share: number, figures: FilmFigures, bare: GlassFigures): string | null {
+  const less = lessThanBare(figures, bare);
   switch (want) {
     case 'heat':
-      return `keeps out ${formatShare(1 - figures.shgc / bare.shgc)} of the heat the glass lets in`;
+      return `keeps out ${formatShare(less.heat)} of the heat the glass lets in`;
     case 'glare':
-      return `takes ${formatShare(1 - figures.visibleTransmittance / bare.visibleTransmittance)} of the light that dazzles`;
+      return `takes ${formatShare(less.glare)} of the light that dazzles`;
     case 'fading':
-      return `takes ${formatShare(1 - figures.fading / bare.fading)} of the fading`;
+      return `takes ${formatShare(less.fading)} of the fading`;
     case 'view':
       return `lets ${formatShare(figures.visibleTransmittance)} of the light through`;
     case 'privacyDay':

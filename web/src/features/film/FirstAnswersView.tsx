@@ -1,6 +1,7 @@
 import {
   colourShift,
   firstAnswers,
+  lessThanBare,
   looksOf,
   type FilmFigures,
   type GlassFigures,
@@ -20,16 +21,12 @@ import { useFilmCosts } from './useFilmCosts.ts';
 
 /** The figures of a film on this pane, each as a bar of what is left of the bare glass or of all. */
 function barsOf(figures: FilmFigures, bare: GlassFigures): readonly (readonly [string, number, string])[] {
-  const less = (own: number, ofBare: number) => `−${formatShare(1 - own / ofBare)}`;
+  const { glare, fading } = lessThanBare(figures, bare);
   return [
     ['Light in', figures.visibleTransmittance, formatShare(figures.visibleTransmittance)],
     ['Sun heat in', figures.shgc, formatShare(figures.shgc)],
-    [
-      'Glare',
-      figures.visibleTransmittance / bare.visibleTransmittance,
-      less(figures.visibleTransmittance, bare.visibleTransmittance),
-    ],
-    ['Fading', figures.fading / bare.fading, less(figures.fading, bare.fading)],
+    ['Glare', 1 - glare, `−${formatShare(glare)}`],
+    ['Fading', 1 - fading, `−${formatShare(fading)}`],
   ];
 }
 
@@ -59,12 +56,11 @@ interface AnswerProps {
   readonly ranked: Ranked;
   readonly found: FilmAnswer;
   readonly panes: readonly PaneWithId[];
-  /** What film it takes for these panes; null while it is planned or without a price. */
-  readonly cost: number | null;
+  /** What the film for these panes costs, as it is shown; empty while it is planned. */
+  readonly cost: string;
 }
 
 function Answer({ title, ranked, found, panes, cost }: AnswerProps) {
-  const money = useMoney();
   const { rules } = useJob();
   const { figures } = ranked;
   const { film, breakage } = figures;
@@ -95,7 +91,7 @@ function Answer({ title, ranked, found, panes, cost }: AnswerProps) {
         <p className="mt-1">{describeRank(ranked, found.bare)}</p>
       </details>
       <div className="mt-auto flex items-center justify-between gap-2">
-        <b className="text-lg">{cost === null ? '' : money(cost)}</b>
+        <b className="text-lg">{cost}</b>
         <Button
           weight={chosen ? 'act' : 'plain'}
           aria-pressed={chosen}
@@ -118,6 +114,7 @@ export function FirstAnswersView({ found, panes }: { found: FilmAnswer; panes: r
     [best, moreView, cheapest],
   );
   const costs = useFilmCosts(films, panes);
+  const money = useMoney();
   if (!best)
     return (
       <Note tone="no">
@@ -125,7 +122,11 @@ export function FirstAnswersView({ found, panes }: { found: FilmAnswer; panes: r
         misses.
       </Note>
     );
-  const costOf = ({ figures }: Ranked) => costs.get(figures.film.id)?.cost ?? null;
+  const costOf = ({ figures }: Ranked) => {
+    const planned = costs.get(figures.film.id);
+    if (!planned || planned.pulls === 0) return '';
+    return planned.cost === null ? 'no price' : money(planned.cost);
+  };
   const answer = (title: string, ranked: Ranked | null) =>
     ranked && <Answer title={title} ranked={ranked} found={found} panes={panes} cost={costOf(ranked)} />;
   return (
