@@ -47,7 +47,10 @@ test('a size decides its own unit: what stands bare beside inches is inches', ()
   expect(sizes(`2' 9" x 78`)).toEqual([838.2, 1981.2, 1]);
   expect(sizes('78 x 32 1/4')).toEqual([1981.2, 819.15, 1]);
   expect(sizes('600mm x 900', 'in')).toEqual([600, 900, 1]);
-  expect(sizes('81.9 cm x 1300', 'in')).toEqual([819, 1300, 1]);
+  expect(sizes('81.9 cm x 130', 'in')).toEqual([819, 1300, 1]);
+  expect(sizes('81.9 cm x 1300')).toEqual([819, 1300, 1]);
+  expect(sizes('60 x 90 cm')).toEqual([600, 900, 1]);
+  expect(sizes('0.8 m x 2', 'in')).toEqual([800, 2000, 1]);
   expect(sizes('600,5 x 902')).toEqual([600.5, 902, 1]);
   expect(sizes('640 x 1120, sash, double')).toEqual([640, 1120, 1]);
 });

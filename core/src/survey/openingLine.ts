@@ -1,3 +1,4 @@
+import { LARGEST_PLAUSIBLE_MM } from './doubt/doubts.ts';
 import {
   fail,
   parseLength,
@@ -147,15 +148,20 @@ function countLast(parts: readonly string[]): readonly string[] {
 }
 
 /** The unit that a length says: a sign, a word, or a fraction, which is inches; null for a bare number. */
-function unitSaid(text: string): LengthUnit | null {
-  if (/\d\s*(?:mm|cm|m)\s*$/i.test(text)) return 'mm';
-  return /["'″′/]|\b(?:in|inch|inches|ft|feet|foot)\b/i.test(text) ? 'in' : null;
+function unitSaid(text: string): string | null {
+  const metric = /\d\s*(mm|cm|m)\s*$/i.exec(text)?.[1];
+  return metric ?? (/["'″′/]|\b(?:in|inch|inches|ft|feet|foot)\b/i.test(text) ? 'in' : null);
 }
 
 /** Both sides of a pane: where one says its unit, the bare number beside it is meant in that as well. */
 function sidesOf(widthText: string, heightText: string, unit: LengthUnit) {
-  const said = unitSaid(widthText) ?? unitSaid(heightText) ?? unit;
-  return [parseLength(widthText, said, 'glass'), parseLength(heightText, said, 'glass')] as const;
+  const [ofWidth, ofHeight] = [unitSaid(widthText), unitSaid(heightText)];
+  const read = (text: string, own: string | null, beside: string | null) => {
+    const alike = own === null && beside !== null ? parseLength(`${text} ${beside}`, unit, 'glass') : null;
+    // 1300 beside 81.9 cm are millimetres: nobody has such glass in centimetres.
+    return alike?.ok && alike.value.mm <= LARGEST_PLAUSIBLE_MM ? alike : parseLength(text, unit, 'glass');
+  };
+  return [read(widthText, ofWidth, ofHeight), read(heightText, ofHeight, ofWidth)] as const;
 }
 
 function take(text: string, pattern: RegExp): { rest: string; found: RegExpExecArray | null } {

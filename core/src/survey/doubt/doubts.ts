@@ -29,7 +29,7 @@ const LEAN_TOLERANCE_MM = 15;
 const DIAGONAL_TOLERANCE_MM = 5;
 const WALL_TOLERANCE_MM = 20;
 /** Glass longer than this is asked about when nothing else speaks for it. */
-const LARGEST_PLAUSIBLE_MM = 6000;
+export const LARGEST_PLAUSIBLE_MM = 6000;
 
 interface Case {
   readonly pane: SizedPane;
