@@ -15,8 +15,8 @@ export interface ViewState {
   /** The pane whose piece or glass is pointed at, while cuts are looked at. */
   readonly litPaneId: string | null;
   readonly fromOutside: boolean;
-  /** On a phone: whether the wall is drawn in place of the bench. */
-  readonly wallOpen: boolean;
+  /** On a phone: the stage at which the wall is drawn in place of the bench; null where it is folded. */
+  readonly wallOpenAt: string | null;
   readonly seenBy: SeenBy;
   readonly paletteOpen: boolean;
   /** Asks the survey bench to put the cursor in a reading, counted so that asking twice asks again. */
@@ -30,7 +30,7 @@ const START: ViewState = {
   selected: [],
   litPaneId: null,
   fromOutside: false,
-  wallOpen: false,
+  wallOpenAt: null,
   seenBy: 'drawn',
   paletteOpen: false,
   focusAsked: 0,
@@ -56,8 +56,8 @@ export const viewSlice = createSlice({
     sideTurned: (state) => {
       state.fromOutside = !state.fromOutside;
     },
-    wallOpened: (state, { payload }: PayloadAction<boolean>) => {
-      state.wallOpen = payload;
+    wallOpened: (state, { payload }: PayloadAction<string | null>) => {
+      state.wallOpenAt = payload;
     },
     lookedAt: (state, { payload }: PayloadAction<SeenBy>) => {
       state.seenBy = payload;
@@ -67,6 +67,7 @@ export const viewSlice = createSlice({
     },
     readingAsked: (state) => {
       state.focusAsked += 1;
+      state.wallOpenAt = null; // the reading is at the bench
     },
     stagesNamed: (state, { payload }: PayloadAction<ViewState['stages']>): ViewState => ({
       ...(state as ViewState),

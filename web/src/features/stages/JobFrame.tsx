@@ -146,16 +146,14 @@ function OpenFrame({ stages, stage }: { stages: readonly StageModule[]; stage: S
   const { selected, walls } = useJob();
   const { Bench, ownKeys } = stage;
   const isPhone = useIsPhone();
-  const dispatch = useAppDispatch();
-  const wallOpen = useAppSelector((state) => state.view.wallOpen);
+  const wallOpenAt = useAppSelector((state) => state.view.wallOpenAt);
   const benchRef = useRef<HTMLElement>(null);
   // What had the focus may have gone with the stage before: whoever works by keys goes on at the bench.
   useEffect(() => {
     if (document.activeElement === document.body) benchRef.current?.focus({ preventScroll: true });
-    dispatch(viewActions.wallOpened(false));
-  }, [stage.id, dispatch]);
+  }, [stage.id]);
   // Without a wall there is nothing to fold: it is begun where it will stand.
-  const showsWall = wallOpen || (walls.length === 0 && stage.id === 'survey');
+  const showsWall = wallOpenAt === stage.id || (walls.length === 0 && stage.id === 'survey');
   const hasOwnKeys = ownKeys === 'always' || (ownKeys === 'withOnePane' && selected.length === 1);
   const wall = (
     <DeferredJob>

@@ -39,7 +39,7 @@ test('it goes to another wall, and shows the wall drawn and folds it again', asy
   expect(store.getState().view.wallId).toBe('w9');
   const open = screen.getByRole('button', { name: 'Show wall' });
   await user.click(open);
-  expect([store.getState().view.wallOpen, open.getAttribute('aria-expanded')]).toEqual([true, 'true']);
+  expect([store.getState().view.wallOpenAt, open.getAttribute('aria-expanded')]).toEqual(['survey', 'true']);
   await user.click(open);
-  expect(store.getState().view.wallOpen).toBe(false);
+  expect(store.getState().view.wallOpenAt).toBeNull();
 });

@@ -47,7 +47,7 @@ export function WallStrip({ stage }: { stage: StageModule }) {
   const job = useJob();
   const dispatch = useAppDispatch();
   const chosen = useAppSelector((state) => state.view.selected);
-  const isOpen = useAppSelector((state) => state.view.wallOpen);
+  const isOpen = useAppSelector((state) => state.view.wallOpenAt === stage.id);
   const panes = (job.wall && job.derived.wall(job.wall.id)?.panes) ?? [];
   return (
     <div className="flex shrink-0 items-center gap-2 border-b border-hairline px-2 py-1.5">
@@ -81,7 +81,7 @@ export function WallStrip({ stage }: { stage: StageModule }) {
         type="button"
         aria-expanded={isOpen}
         className="inline-flex min-h-11 shrink-0 items-center gap-1 rounded-sm border border-hairline bg-sheet px-2 text-sm aria-expanded:border-edge aria-expanded:bg-edge-tint"
-        onClick={() => dispatch(viewActions.wallOpened(!isOpen))}
+        onClick={() => dispatch(viewActions.wallOpened(isOpen ? null : stage.id))}
       >
         {isOpen ? 'Hide wall' : 'Show wall'}
       </button>
