@@ -2,6 +2,7 @@ import { Command } from 'cmdk';
 import { useDeferredValue, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useJobsInfiniteQuery, useSavePreferencesMutation, useSessionQuery } from '../api/api.ts';
+import { hasEveryWord } from '../ui/hasEveryWord.ts';
 import { useAppDispatch, useAppSelector, jobActions, viewActions } from '../features/job/index.ts';
 
 /** Jobs that are offered for what was typed. */
@@ -69,16 +70,8 @@ function useEntries(typed: string, open: boolean): readonly Entry[] {
   ];
 }
 
-/** Every word that was typed stands in the name, in any order. */
-function hasEveryWord(value: string, typed: string, keywords: readonly string[] = []): number {
-  const text = [value, ...keywords].join(' ').toLowerCase();
-  return typed
-    .toLowerCase()
-    .split(/\s+/)
-    .every((word) => text.includes(word))
-    ? 1
-    : 0;
-}
+const filterOf = (value: string, typed: string, keywords: readonly string[] = []) =>
+  Number(hasEveryWord([value, ...keywords].join(' '), typed));
 
 /** Finds or does anything by name. */
 export default function CommandPalette() {
@@ -94,7 +87,7 @@ export default function CommandPalette() {
         dispatch(viewActions.paletteTurned(next));
       }}
       label="Search or command"
-      filter={hasEveryWord}
+      filter={filterOf}
       overlayClassName="fixed inset-0 z-30 bg-ink/40"
       contentClassName="fixed inset-x-3 top-[12vh] z-40 mx-auto max-w-lg border border-ink bg-sheet shadow-lifted"
     >

@@ -19,6 +19,7 @@ import { Eye } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useJob, useUnit, type PaneWithId } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
+import { hasEveryWord } from '../../ui/hasEveryWord.ts';
 import { Note } from '../../ui/Note.tsx';
 import { Compare } from './Compare.tsx';
 import { CustomerView } from './CustomerView.tsx';
@@ -176,11 +177,9 @@ function FilmRow({ ranked, bare, panes, compared, mayCompare, onCompare }: FilmR
 
 /** Films of which every word that was typed stands in the name or the kind. */
 function filmsFound(ranked: readonly Ranked[], searched: string): readonly Ranked[] {
-  const words = searched.toLowerCase().split(/\s+/).filter(Boolean);
-  return ranked.filter(({ figures: { film } }) => {
-    const text = `${film.name} ${FILM_KIND_NAMES[film.kind]} ${film.mount}`.toLowerCase();
-    return words.every((word) => text.includes(word));
-  });
+  return ranked.filter(({ figures: { film } }) =>
+    hasEveryWord(`${film.name} ${FILM_KIND_NAMES[film.kind]} ${film.mount}`, searched),
+  );
 }
 
 /** Panes of one wall that will not look alike from the street. */

@@ -16,6 +16,7 @@ import { useMoney } from '../../api/useMoney.ts';
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/Field.tsx';
 import { showDay, today } from '../../ui/format.ts';
+import { hasEveryWord } from '../../ui/hasEveryWord.ts';
 import { Note } from '../../ui/Note.tsx';
 import { OneOf } from '../../ui/OneOf.tsx';
 import { Page } from '../../ui/Page.tsx';
@@ -117,12 +118,12 @@ export function FilmsPage() {
   const [sheet, setSheet] = useState<Film | 'new' | null>(null);
   const [which, setWhich] = useState<'offered' | 'discontinued'>('offered');
   const [sought, setSought] = useState('');
-  const words = useDeferredValue(sought).toLowerCase().split(' ').filter(Boolean);
+  const lookedFor = useDeferredValue(sought);
   const unit = session?.person?.unit ?? 'mm';
   const mayChange = session?.person ? RULES_OF_ROLES[session.person.role].changesFilms : false;
   const films = (book?.films ?? []).filter((film) => {
-    const named = `${film.name} ${FILM_KIND_NAMES[film.kind]} ${film.mount}`.toLowerCase();
-    return isOffered(film, today()) === (which === 'offered') && words.every((word) => named.includes(word));
+    const named = `${film.name} ${FILM_KIND_NAMES[film.kind]} ${film.mount}`;
+    return isOffered(film, today()) === (which === 'offered') && hasEveryWord(named, lookedFor);
   });
   return (
     <Page

@@ -166,6 +166,21 @@ describe('house rules', () => {
     expect(await screen.findAllByLabelText(/^Margin at every trimmed side/)).toHaveLength(sets);
   });
 
+  test('a figure that can’t be taken is not searched out of sight', async () => {
+    await onRules('owner');
+    type('Margin at every trimmed side, mm', 'abc');
+    fireEvent.change(screen.getByRole('searchbox', { name: 'Search rules' }), { target: { value: 'cure' } });
+    expect(screen.getByText(/Correct the rule that is marked first/)).toBeTruthy();
+    expect(screen.getAllByLabelText(/^Margin at every trimmed side/)).not.toEqual([]);
+    type('Margin at every trimmed side, mm', '30');
+    fireEvent.change(screen.getByRole('searchbox', { name: 'Search rules' }), {
+      target: { value: 'overlap' },
+    });
+    await waitFor(() => expect(screen.queryByLabelText(/^Margin at every trimmed side/)).toBeNull());
+    expect(screen.queryByText(/Correct the rule that is marked first/)).toBeNull();
+    fireEvent.click(screen.getByRole('button', { name: 'Discard changes' }));
+  });
+
   test('who may not change them reads all of them', async () => {
     await onRules('apprentice');
     expect(document.querySelector('section input, section select, section button')).toBeNull();

@@ -9,7 +9,7 @@ import {
 } from '@neat-sill/core/rules';
 import { ruleName } from '@neat-sill/core/words';
 import { countOf, listOf } from '@neat-sill/core/units';
-import { Fragment, useDeferredValue, useRef, useState } from 'react';
+import { Fragment, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { sentenceOf, useSaveRuleSetMutation, useSessionQuery, useShopBookQuery } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/Field.tsx';
@@ -18,19 +18,17 @@ import { useRulesDraft } from './drafts.ts';
 import { fieldsNamed } from './fieldsNamed.ts';
 import { RuleGrid, type RulesForm } from './RuleFields.tsx';
 
-/** A group is made when it is first opened: a set has over a hundred fields, and a shop has several sets. */
-function FoldedGroup({ group, form, sought }: { group: RuleGroup; form: RulesForm; sought: string }) {
+/** A group, or what was found of it. Whole it is made when it is first opened: a set has over a hundred fields. */
+function FoldedGroup({ group, form, isFound }: { group: RuleGroup; form: RulesForm; isFound: boolean }) {
   const isFirst = group.path[0] === 'cutting';
   const [wasOpened, setWasOpened] = useState(isFirst);
-  if (sought.trim() !== '') {
-    const fields = fieldsNamed(group.fields, sought, ruleName(group.path) ?? '');
-    return fields.length === 0 ? null : (
+  if (isFound)
+    return (
       <section>
         <h3 className="mb-3 font-semibold">{ruleName(group.path)}</h3>
-        <RuleGrid fields={fields} form={form} />
+        <RuleGrid fields={group.fields} form={form} />
       </section>
     );
-  }
   return (
     <details open={isFirst} onToggle={(event) => event.currentTarget.open && setWasOpened(true)}>
       <summary className="cursor-pointer font-semibold">{ruleName(group.path)}</summary>
@@ -42,12 +40,12 @@ function FoldedGroup({ group, form, sought }: { group: RuleGroup; form: RulesFor
 interface RuleSetFormProps {
   readonly stored: StoredRuleSet;
   readonly mayChange: boolean;
-  /** Words of the rules that are looked for; empty for all. */
-  readonly sought: string;
+  /** What is shown of the rules: all, or what was found of each group. */
+  readonly groups: readonly RuleGroup[];
   readonly onSaved: (saved: SavedRuleSet) => void;
 }
 
-function RuleSetForm({ stored, mayChange, sought, onSaved }: RuleSetFormProps) {
+function RuleSetForm({ stored, mayChange, groups, onSaved }: RuleSetFormProps) {
   // As it was read: what somebody else saves meanwhile is taken where nothing was typed here, and else found at saving.
   const { data: session } = useSessionQuery();
   const { draft, keep } = useRulesDraft(stored, session?.person?.id ?? '');
@@ -78,8 +76,8 @@ function RuleSetForm({ stored, mayChange, sought, onSaved }: RuleSetFormProps) {
         <h2 className="text-lg font-bold">{rules.name}</h2>
         <p className="text-sm text-quiet">{rules.reason}</p>
       </div>
-      {RULE_GROUPS.map((group) => (
-        <FoldedGroup key={group.path.join('.')} group={group} form={form} sought={sought} />
+      {groups.map((group) => (
+        <FoldedGroup key={group.path.join('.')} group={group} form={form} isFound={groups !== RULE_GROUPS} />
       ))}
       {problem && (
         <Note tone="no" role="alert">
@@ -119,19 +117,28 @@ function Staying({ names, total }: { names: readonly string[]; total: number }) 
   );
 }
 
+/** The groups with what is named so in them; as they are where nothing is looked for. */
+function groupsNamed(sought: string): readonly RuleGroup[] {
+  if (sought.trim() === '') return RULE_GROUPS;
+  return RULE_GROUPS.flatMap((group) => {
+    const fields = fieldsNamed(group.fields, sought, ruleName(group.path) ?? '');
+    return fields.length > 0 ? [{ ...group, fields }] : [];
+  });
+}
+
 /** The shop's choice where the trade has schools, as data. */
 export function RulesPage() {
   const [saved, setSaved] = useState<SavedRuleSet | null>(null);
+  const page = useRef<HTMLDivElement>(null);
   const [asked, setAsked] = useState('');
+  const [isHeld, setIsHeld] = useState(false);
   const sought = useDeferredValue(asked);
-  const isNone =
-    sought.trim() !== '' &&
-    RULE_GROUPS.every(({ fields, path }) => fieldsNamed(fields, sought, ruleName(path) ?? '').length === 0);
+  const groups = useMemo(() => groupsNamed(sought), [sought]);
   const { data: book, error } = useShopBookQuery();
   const { data: session } = useSessionQuery();
   const mayChange = session?.person ? RULES_OF_ROLES[session.person.role].changesRules : false;
   return (
-    <div className="mx-auto flex max-w-4xl flex-col gap-6 p-5">
+    <div ref={page} className="mx-auto flex max-w-4xl flex-col gap-6 p-5">
       <div className="flex flex-wrap items-end justify-between gap-4">
         <div>
           <h1 className="text-2xl font-bold">House rules</h1>
@@ -146,10 +153,18 @@ export function RulesPage() {
           type="search"
           placeholder="margin, seam, cure"
           value={asked}
-          onChange={({ target }) => setAsked(target.value)}
+          problem={
+            isHeld ? 'Correct the rule that is marked first: it would go out of sight unsaved.' : undefined
+          }
+          onChange={({ target }) => {
+            // What can't be taken stands in its field only: it must not be taken out of sight.
+            const wrong = page.current?.querySelector('section [aria-invalid="true"]') ?? null;
+            setIsHeld(wrong !== null);
+            if (!wrong) setAsked(target.value);
+          }}
         />
       </div>
-      {isNone && <p role="status">No rule has these words in its name.</p>}
+      {groups.length === 0 && <p role="status">No rule has these words in its name.</p>}
       {error && (
         <Note tone="no" role="alert">
           {sentenceOf(error)}
@@ -159,7 +174,7 @@ export function RulesPage() {
       {book?.ruleSets.map((stored) => (
         <Fragment key={stored.rules.id}>
           {saved?.rules.id === stored.rules.id && <Staying {...saved.staying} />}
-          <RuleSetForm stored={stored} mayChange={mayChange} sought={sought} onSaved={setSaved} />
+          <RuleSetForm stored={stored} mayChange={mayChange} groups={groups} onSaved={setSaved} />
         </Fragment>
       ))}
     </div>
