@@ -4,6 +4,7 @@ import { DropdownMenu } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { useSavePreferencesMutation } from '../api/api.ts';
+import { MENU_ITEM_LOOK, MENU_LOOK } from '../ui/menuLook.ts';
 import { SignOutSheet } from './SignOut.tsx';
 
 function useLight() {
@@ -41,36 +42,26 @@ export default function PersonMenu({ name, shop, unit }: PersonMenuProps) {
           {initials}
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="end"
-            sideOffset={6}
-            className="z-20 min-w-56 border border-ink bg-sheet p-1 shadow-lifted"
-          >
+          <DropdownMenu.Content align="end" sideOffset={6} className={MENU_LOOK}>
             <DropdownMenu.Label className="px-3 py-2 text-sm text-quiet">
               {name}, {shop}
             </DropdownMenu.Label>
             <DropdownMenu.Item asChild>
-              <Link to="/account" className="flex min-h-11 items-center px-3 data-highlighted:bg-edge-tint">
+              <Link to="/account" className={MENU_ITEM_LOOK}>
                 Your account
               </Link>
             </DropdownMenu.Item>
             <DropdownMenu.Item
               onSelect={() => void savePreferences({ unit: unit === 'mm' ? 'in' : 'mm' })}
-              className="flex min-h-11 items-center gap-2 px-3 data-highlighted:bg-edge-tint md:hidden"
+              className={`${MENU_ITEM_LOOK} md:hidden`}
             >
               <Ruler size={17} aria-hidden /> {unit === 'mm' ? 'Lengths in inches' : 'Lengths in millimetres'}
             </DropdownMenu.Item>
-            <DropdownMenu.Item
-              onSelect={turn}
-              className="flex min-h-11 items-center gap-2 px-3 data-highlighted:bg-edge-tint"
-            >
+            <DropdownMenu.Item onSelect={turn} className={MENU_ITEM_LOOK}>
               {evening ? <Sun size={17} aria-hidden /> : <Moon size={17} aria-hidden />}{' '}
               {evening ? 'Light mode' : 'Dark mode'}
             </DropdownMenu.Item>
-            <DropdownMenu.Item
-              onSelect={() => setLeaving(true)}
-              className="flex min-h-11 items-center px-3 data-highlighted:bg-edge-tint"
-            >
+            <DropdownMenu.Item onSelect={() => setLeaving(true)} className={MENU_ITEM_LOOK}>
               Sign out
             </DropdownMenu.Item>
           </DropdownMenu.Content>

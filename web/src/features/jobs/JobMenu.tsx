@@ -14,6 +14,7 @@ import { Confirm } from '../../ui/Confirm.tsx';
 import { Choice, TextField } from '../../ui/Field.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 import { SheetEnd } from '../../ui/SheetEnd.tsx';
+import { MENU_LOOK } from '../../ui/menuLook.ts';
 
 const NOBODY = 'nobody';
 
@@ -118,10 +119,7 @@ export function JobMenu({ job, mayErase, onMoved, onProblem }: JobMenuProps) {
           <MoreHorizontal size={18} aria-hidden />
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="end"
-            className="z-20 min-w-44 border border-ink bg-sheet p-1 shadow-lifted"
-          >
+          <DropdownMenu.Content align="end" className={MENU_LOOK}>
             {acts.map(([name, act]) => (
               <DropdownMenu.Item
                 key={name}

@@ -1,6 +1,7 @@
 import { ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { buttonLook } from '../../ui/Button.tsx';
+import { MENU_ITEM_LOOK, MENU_LOOK } from '../../ui/menuLook.ts';
 
 interface WallMenuProps {
   readonly fromOutside: boolean;
@@ -8,8 +9,7 @@ interface WallMenuProps {
   readonly onOpen: (dialog: 'change' | 'copy' | 'plan' | 'delete') => void;
 }
 
-const ITEM =
-  'flex min-h-11 items-center justify-between gap-6 px-3 whitespace-nowrap data-highlighted:bg-edge-tint';
+const ITEM = `${MENU_ITEM_LOOK} justify-between`;
 
 /** What can be done with a wall, by name and key. */
 export function WallMenu({ fromOutside, onTurn, onOpen }: WallMenuProps) {
@@ -19,11 +19,7 @@ export function WallMenu({ fromOutside, onTurn, onOpen }: WallMenuProps) {
         Wall menu <ChevronDown size={15} aria-hidden />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={4}
-          className="z-20 min-w-64 border border-ink bg-sheet p-1 shadow-lifted"
-        >
+        <DropdownMenu.Content align="end" sideOffset={4} className={MENU_LOOK}>
           <DropdownMenu.Item className={ITEM} onSelect={onTurn} aria-keyshortcuts="Alt+O">
             {fromOutside ? 'See from inside' : 'See from outside'}
             <span className="text-sm text-quiet">Alt O</span>
