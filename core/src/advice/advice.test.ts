@@ -1,3 +1,4 @@
+import type { Film } from '../film/index.ts';
 import { silverForTest } from '../testing/jobs.ts';
 import { jobForTest } from '../testing/planJobs.ts';
 import { describeFilmReason } from '../words/index.ts';
@@ -73,4 +74,15 @@ describe('the place speaks as well as the glass', () => {
     const turned = { ...upright, turn: 'any' } as const;
     expect(filmVerdict(turned, { ...wide, cut: { ...cut, height: 900 } }, rules).kind).toBe('allowed');
   });
+});
+
+test('glass block takes film made for its outside once the maker was asked, and none on the room side', () => {
+  const onBlock = (kind: Film['kind'], mount: Film['mount']) =>
+    filmVerdict({ ...silverForTest, kind, mount }, { glass: 'block', circumstances: [], cut: null }, rules)
+      .kind;
+  expect(onBlock('outsideSilver', 'outside')).toBe('ask');
+  expect(onBlock('outsideNeutral', 'outside')).toBe('ask');
+  expect(onBlock('outsideNeutral', 'inside')).toBe('refused');
+  expect(onBlock('frosted', 'inside')).toBe('refused');
+  expect(onBlock('perforated', 'outside')).toBe('refused');
 });

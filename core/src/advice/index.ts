@@ -37,3 +37,4 @@ export {
   type Looks,
 } from './seen.ts';
 export { paneForFilm } from './paneForFilm.ts';
+export { leaveToProfessional, type PaneToFit, type ProfessionalReason } from './alone.ts';

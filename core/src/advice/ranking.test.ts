@@ -129,6 +129,30 @@ describe('ranking', () => {
   });
 });
 
+test('a film that covers comes after all that leave the view, where nobody wants what needs it', () => {
+  const whiteout: Film = {
+    ...frostForTest,
+    id: 'whiteout',
+    kind: 'whiteout',
+    optics: { ...frostForTest.optics, visibleTransmitted: 0.1, solarTransmitted: 0.12, uvTransmitted: 0.01 },
+  };
+  const found = paneCase(southWestPane, rules, 2027);
+  const rank = (levels: Wants['levels']) =>
+    rankFilms(
+      [whiteout, silverForTest, neutralForTest].map((film) => ({
+        figures: filmOnPane(found, film, rules),
+        verdict: goes,
+      })),
+      found.bare,
+      { levels, leastLight: null, mostShine: null },
+      rules,
+    );
+  const reading = rank({ fading: 'must', heat: 'nice', glare: 'nice' });
+  expect(reading[1]?.score).toBeLessThan(reading[2]?.score ?? 0);
+  expect(names(reading)[2]).toBe('whiteout');
+  expect(names(rank({ fading: 'must', privacyNight: 'nice' }))[0]).toBe('whiteout');
+});
+
 describe('who sees whom', () => {
   const silver = looksOf('single', 4, silverForTest);
   const bare = looksOf('single', 4, null);
@@ -163,10 +187,8 @@ describe('who sees whom', () => {
   });
 
   test('what is said of it has its figures', () => {
-    const hides = (film: Film | null) => {
-      const { visibleReflectanceOut } = looksOf('single', 4, film);
-      return privacyByDay(film?.kind ?? null, visibleReflectanceOut, bare.visibleReflectanceOut);
-    };
+    const hides = (film: Film | null) =>
+      isHiddenByDay(privacyByDay(film?.kind ?? null, looksOf('single', 4, film), bare, rules), rules);
     expect(describeView(silver, hides(silverForTest), rules)).toMatch(
       /^By day one looks out and is not seen \(9\d\s% .* lux outdoors\.$/,
     );
@@ -178,7 +200,7 @@ describe('who sees whom', () => {
       expect(describeView(looksOf('double', null, film), hides(film), rules)).toMatch(
         /^By day one looks out and may be seen from near/,
       );
-    expect([null, neutralForTest, silverForTest, frostForTest].map(hides).map(isHiddenByDay)).toEqual([
+    expect([null, neutralForTest, silverForTest, frostForTest].map(hides)).toEqual([
       false,
       false,
       true,

@@ -2,7 +2,7 @@ import { WANTS, type Want, type Wants } from '../survey/index.ts';
 import type { Film, FilmKind } from '../film/index.ts';
 import type { RuleSet } from '../rules/index.ts';
 import type { FilmFigures, GlassFigures } from './filmOnPane.ts';
-import { COVERS, privacyByDay } from './seen.ts';
+import { COVERS, isHiddenByDay, privacyByDay } from './seen.ts';
 import type { FilmVerdict } from './verdict.ts';
 
 /*
@@ -13,7 +13,8 @@ const DECORATES: Readonly<Partial<Record<FilmKind, number>>> = {
   patterned: 1,
   stainedLook: 1,
   frosted: 0.6,
-  staticCling: 0.6,
+  printed: 1,
+  vinyl: 0.6,
 };
 /** A sacrificial film keeps some splinters, but is not made for it. */
 const HOLDS_GLASS: Readonly<Partial<Record<FilmKind, number>>> = {
@@ -34,7 +35,8 @@ const MARKS: ReadonlySet<FilmKind> = new Set([
   'blackout',
   'patterned',
   'stainedLook',
-  'staticCling',
+  'printed',
+  'vinyl',
   'perforated',
 ]);
 /** A front looks the same while it shines no more than this above the bare glass: a judgement, about twice what bare double glass throws back. */
@@ -54,22 +56,22 @@ interface Held {
   readonly figures: FilmFigures;
   readonly bare: GlassFigures;
   readonly cheapest: number | null;
-  readonly best: RuleSet['film']['best'];
+  readonly rules: RuleSet['film'];
 }
 
 /** How well a film meets a want, from 0 to 1: measured against its bare glass, or against what the best kind does. */
-function wantScore(want: Want, { figures, bare, cheapest, best }: Held): number {
+function wantScore(want: Want, { figures, bare, cheapest, rules }: Held): number {
   const { film } = figures;
   const covers = COVERS.has(film.kind);
   switch (want) {
     case 'heat':
-      return clamp((bare.shgc - figures.shgc) / bare.shgc / best.heat);
+      return clamp((bare.shgc - figures.shgc) / bare.shgc / rules.best.heat);
     case 'glare':
       return clamp(1 - figures.visibleTransmittance / bare.visibleTransmittance);
     case 'fading':
       return clamp(1 - figures.fading / bare.fading);
     case 'privacyDay':
-      return privacyByDay(film.kind, figures.visibleReflectanceOut, bare.visibleReflectanceOut);
+      return privacyByDay(film.kind, figures, bare, rules);
     case 'privacyNight':
       return covers ? 1 : 0;
     case 'decoration':
@@ -79,7 +81,7 @@ function wantScore(want: Want, { figures, bare, cheapest, best }: Held): number 
     case 'burglary':
       return (HOLDS_GLASS[film.kind] ?? 0) === 1 && film.thicknessUm >= BURGLARY_UM ? 1 : 0;
     case 'warmth':
-      return clamp((bare.uValue - figures.uValue) / bare.uValue / best.warmth);
+      return clamp((bare.uValue - figures.uValue) / bare.uValue / rules.best.warmth);
     case 'marking':
       return MARKS.has(film.kind) ? 1 : 0;
     case 'front':
@@ -117,12 +119,20 @@ export interface Ranked {
   readonly covers: boolean;
   /** How far it hides the room from the street by day, 0 to 1 (`privacyByDay`). */
   readonly hidesByDay: number;
+  /** So far that one may say so. */
+  readonly privateByDay: boolean;
   /** No film that may go here meets every want at least as well and one of them better. */
   readonly unbeaten: boolean;
 }
 
 /** A must weighs as much as two that are nice to have: a judgement; that a must is met at all is asked beforehand. */
 const WEIGHT = { must: 2, nice: 1 } as const;
+/** Wants that may cost the view; where none of them is wanted, films that take it come after all that leave it. */
+const MAY_COVER: readonly Want[] = ['privacyDay', 'privacyNight', 'decoration', 'marking'];
+/** A film that covers where nobody wants anything that would need it. */
+const takesTheView = ({ covers, meets }: Ranked) =>
+  covers && !meets.some(({ want }) => MAY_COVER.includes(want));
+
 /** While nobody has said what is wanted, films are compared by what most people buy them for. */
 const USUAL_WANTS: Wants['levels'] = { heat: 'nice', glare: 'nice', view: 'nice' };
 
@@ -151,7 +161,7 @@ export function rankFilms(
     const met = wanted
       .map((want) => ({
         want,
-        share: wantScore(want, { figures, bare, cheapest, best: rules.best }),
+        share: wantScore(want, { figures, bare, cheapest, rules }),
         weight: WEIGHT[levels[want] ?? 'nice'],
       }))
       .sort((a, b) => b.share * b.weight - a.share * a.weight);
@@ -162,6 +172,7 @@ export function rankFilms(
         .filter(({ want, share }) => levels[want] === 'must' && share < rules.mustFrom)
         .map(({ want, share }) => ({ code: 'must.missed', want, meets: share }) as const),
     ];
+    const hidesByDay = privacyByDay(figures.film.kind, figures, bare, rules);
     if (wants.leastLight !== null && figures.visibleTransmittance < wants.leastLight)
       out.push({ code: 'limit.dark', light: figures.visibleTransmittance, least: wants.leastLight });
     if (wants.mostShine !== null && figures.visibleReflectanceOut > wants.mostShine)
@@ -173,7 +184,8 @@ export function rankFilms(
       meets: met.map(({ want, share }) => ({ want, share })),
       out,
       covers: COVERS.has(figures.film.kind),
-      hidesByDay: privacyByDay(figures.film.kind, figures.visibleReflectanceOut, bare.visibleReflectanceOut),
+      hidesByDay,
+      privateByDay: isHiddenByDay(hidesByDay, rules),
       unbeaten: true,
     };
   });
@@ -193,7 +205,12 @@ export function rankFilms(
       ...one,
       unbeaten: mayGo(one) && !going.some((other) => beats(other, shares.get(one) ?? [])),
     }))
-    .sort((a, b) => Number(mayGo(b)) - Number(mayGo(a)) || b.score - a.score);
+    .sort(
+      (a, b) =>
+        Number(mayGo(b)) - Number(mayGo(a)) ||
+        Number(takesTheView(a)) - Number(takesTheView(b)) ||
+        b.score - a.score,
+    );
 }
 
 /** The three answers one gives first; the same film may be the answer to more than one. */
@@ -211,12 +228,8 @@ const NEARLY = 0.75;
 /** Less light than this nobody sees side by side: maker's figures are given to a hundredth, and lots differ by as much. */
 const SEEN_LIGHTER = 0.03;
 
-/** Wants that may cost the view; where none of them is wanted nobody is first offered a film that takes it. */
-const MAY_COVER: readonly Want[] = ['privacyDay', 'privacyNight', 'decoration', 'marking'];
-
 export function firstAnswers(ranked: readonly Ranked[]): FirstAnswers {
-  const mayCover = ranked.some(({ meets }) => meets.some(({ want }) => MAY_COVER.includes(want)));
-  const going = ranked.filter((one) => mayGo(one) && (mayCover || !COVERS.has(one.figures.film.kind)));
+  const going = ranked.filter((one) => mayGo(one) && !takesTheView(one));
   const [best = null] = going;
   if (!best) return { best: null, moreView: null, cheapest: null };
   const nearly = going.filter(({ score }) => score >= best.score * NEARLY);

@@ -50,18 +50,32 @@ describe('how glass looks', () => {
 });
 
 describe('privacy', () => {
-  test('by day is all behind a cover, else what the film mirrors more than the bare glass', () => {
-    expect(privacyByDay(null, 0.9, 0.1)).toBe(0);
-    expect(privacyByDay('frosted', 0.1, 0.1)).toBe(1);
-    expect(privacyByDay('perforated', 0.1, 0.1)).toBe(0.8);
-    expect(privacyByDay('silverSolar', 0.15, 0.15)).toBe(0);
-    expect(privacyByDay('silverSolar', 0.1, 0.15)).toBe(0);
-    expect(privacyByDay('silverSolar', 0.325, 0.15)).toBeCloseTo(0.5, 9);
-    expect(privacyByDay('silverSolar', 0.9, 0.15)).toBe(1);
+  const rules = {
+    daylight: { outdoors: 3000, indoors: 60 },
+    privacy: { leastReflectance: 0.25, leastLoss: 0.5 },
+  };
+  const bare = { visibleTransmittance: 0.8, visibleReflectanceOut: 0.15 };
+  const hides = (visibleTransmittance: number, visibleReflectanceOut: number) =>
+    privacyByDay('silverSolar', { visibleTransmittance, visibleReflectanceOut }, bare, rules);
+
+  test('by day is all behind a cover, none of bare glass, most behind a perforated print', () => {
+    expect(privacyByDay(null, bare, bare, rules)).toBe(0);
+    for (const kind of ['frosted', 'whiteout', 'blackout', 'printed', 'vinyl'] as const)
+      expect(privacyByDay(kind, bare, bare, rules)).toBe(1);
+    expect(privacyByDay('perforated', bare, bare, rules)).toBe(0.8);
   });
 
-  test('one is said to be hidden from a half on', () => {
-    expect([0, 0.49, 0.5, 1].map(isHiddenByDay)).toEqual([false, false, true, true]);
+  test('by day is what a mirror takes of the view in, and nothing where it mirrors less than a quarter', () => {
+    // 0.8 · 60 of 0.8 · 60 + 0.15 · 3000 is seen of the room through bare glass, 0.3 · 60 of 0.3 · 60 + 0.3 · 3000 through film.
+    expect(hides(0.3, 0.3)).toBeCloseTo(1 - 18 / 918 / (48 / 498), 9);
+    expect(hides(0.3, 0.25)).toBeGreaterThan(0.5);
+    expect(hides(0.05, 0.249)).toBe(0);
+    expect(hides(0.8, 0.25)).toBeLessThan(0.5);
+    expect(hides(0, 0.6)).toBe(1);
+  });
+
+  test('one is said to be hidden from the share of the house rules on', () => {
+    expect([0, 0.49, 0.5, 1].map((share) => isHiddenByDay(share, rules))).toEqual([false, false, true, true]);
   });
 
   test('ends in the evening where both sides throw the same light at who stands outside', () => {

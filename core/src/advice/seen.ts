@@ -1,11 +1,12 @@
 import type { FilmKind } from '../film/index.ts';
 import { glassBuild, glazingOptics } from '../glazing/index.ts';
 import type { Film } from '../film/index.ts';
+import type { RuleSet } from '../rules/index.ts';
 import type { GlassKind } from '../survey/index.ts';
 import { filmOnBuild } from './filmOnPane.ts';
 
 /** Films that scatter or cover: nobody sees a picture through them, from either side. */
-export const COVERS: ReadonlySet<FilmKind> = new Set(['frosted', 'whiteout', 'blackout']);
+export const COVERS: ReadonlySet<FilmKind> = new Set(['frosted', 'whiteout', 'blackout', 'printed', 'vinyl']);
 
 /** What is to be seen on either side of the glass: mean luminance of the scene, cd/m². */
 export interface Lighting {
@@ -54,34 +55,36 @@ export function seenFrom(side: 'outdoors' | 'indoors', looks: Looks, lighting: L
   return { through, veil, clear };
 }
 
-/**
- * From outside one sees no more than a mirror where the glass reflects this much more light than it does bare: a judgement,
- * at which a room of 60 cd/m² behind it gives less than a tenth of what the eye meets on a bright day.
- */
-const MIRRORS_FROM = 0.35;
 /** Open perforated film hides by the contrast of its print, but for who stands close. */
 const PERFORATED_HIDES = 0.8;
-/** From this share on one is said not to be seen by day. */
-const HIDES_FROM = 0.5;
+
+/** Light through a glazing and thrown back outwards, as far as daytime privacy goes by them. */
+type ByDay = Pick<Looks, 'visibleTransmittance' | 'visibleReflectanceOut'>;
 
 /**
- * How far a film hides a room from the street by day, 0 to 1: all where it covers, else by how much more it mirrors than
- * the bare glass. Bare glass hides nothing; by night none does that does not cover.
+ * How far a film hides a room from the street by day, 0 to 1: all where it covers, else the share of what the bare glass
+ * shows of the room that is lost in the mirror. A film that mirrors less than the house rule asks hides nothing: from near
+ * one looks past so faint an image. Bare glass hides nothing; by night none does that does not cover.
  */
 export function privacyByDay(
   kind: FilmKind | null,
-  visibleReflectanceOut: number,
-  bareReflectanceOut: number,
+  filmed: ByDay,
+  bare: ByDay,
+  { daylight, privacy }: Pick<RuleSet['film'], 'daylight' | 'privacy'>,
 ): number {
   if (kind === null) return 0;
   if (COVERS.has(kind)) return 1;
   if (kind === 'perforated') return PERFORATED_HIDES;
-  return Math.min(1, Math.max(0, (visibleReflectanceOut - bareReflectanceOut) / MIRRORS_FROM));
+  if (filmed.visibleReflectanceOut < privacy.leastReflectance) return 0;
+  const seen = (looks: ByDay) =>
+    seenFrom('outdoors', { ...looks, visibleReflectanceIn: 0, covers: false }, daylight).clear;
+  const open = seen(bare);
+  return open === 0 ? 0 : Math.min(1, Math.max(0, 1 - seen(filmed) / open));
 }
 
 /** Whether one may tell a customer that nobody looks in by day. */
-export function isHiddenByDay(share: number): boolean {
-  return share >= HIDES_FROM;
+export function isHiddenByDay(share: number, { privacy }: Pick<RuleSet['film'], 'privacy'>): boolean {
+  return share >= privacy.leastLoss;
 }
 
 /** A scene of this luminance, cd/m², stands in about so many lux: a mean reflectance of 0.3 (Lambert: E = π L / ρ). */

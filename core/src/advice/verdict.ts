@@ -45,7 +45,8 @@ export interface PaneToSuit {
   readonly cut: AskedOfFilm | null;
 }
 
-const HOLDS_TOGETHER: ReadonlySet<Film['kind']> = new Set(['clearSecurity', 'solarSecurity']);
+/** Film that keeps broken glass in one sheet, as long as its edge is anchored to the frame. */
+export const HOLDS_TOGETHER: ReadonlySet<Film['kind']> = new Set(['clearSecurity', 'solarSecurity']);
 
 /** What speaks against a film in its place, whatever the glass. */
 function saidByPlace(
@@ -83,7 +84,7 @@ export function filmVerdict(
 ): FilmVerdict {
   const refused: FilmReason[] = [];
   const ask: FilmReason[] = [];
-  const onGlass = glassVerdict(film.kind, pane.glass);
+  const onGlass = glassVerdict(film, pane.glass);
   if (onGlass === 'refuse') refused.push({ code: 'glass.refused', glass: pane.glass, film });
   if (onGlass === 'ask') ask.push({ code: 'glass.ask', glass: pane.glass, film });
   for (const { code, kind } of saidByPlace(film, pane.circumstances))

@@ -1,7 +1,15 @@
 import { silverForTest } from '../testing/jobs.ts';
 import { filmsForTest } from '../testing/films.ts';
 import { describeFilmLineProblem } from '../words/index.ts';
-import { catalogueLines, isOffered, pricedOn, readCatalogue, type Film, type FilmText } from './index.ts';
+import {
+  catalogueLines,
+  filmSchema,
+  isOffered,
+  pricedOn,
+  readCatalogue,
+  type Film,
+  type FilmText,
+} from './index.ts';
 
 const silver: FilmText = {
   name: 'Tern Silver 30',
@@ -32,6 +40,14 @@ test('a catalogue written as lines reads back as it was, one version on', () => 
   const { films, bad } = readLines(catalogueLines(filmsForTest), filmsForTest);
   expect(bad).toEqual([]);
   expect(films).toEqual(filmsForTest.map((film) => ({ ...film, version: film.version + 1 })));
+});
+
+test('a sheet and a record from when static cling was a kind read as a pattern that clings', () => {
+  const cling: FilmText = { ...silver, kind: 'staticCling', hold: 'cling' };
+  const [film] = readLines([cling], []).films;
+  expect(film).toMatchObject({ kind: 'patterned', hold: 'cling' });
+  expect(filmSchema.parse({ ...film, kind: 'staticCling' })).toEqual(film);
+  expect(problemsOf({ kind: 'stickyCling' })).toEqual(['cell.notOneOf']);
 });
 
 test('per cent and shares are told apart by the sheet', () => {

@@ -12,15 +12,18 @@ import {
   type ReadCell,
 } from '../sheet/index.ts';
 import { fail, succeed } from '../units/index.ts';
-import { FILM_KINDS, type FilmOptics } from './film.ts';
+import { FILM_KINDS, type FilmKind, type FilmOptics } from './film.ts';
 import { OPTICS_KEYS } from './filmSchema.ts';
+
+/** Static cling was a kind once, and stands so in older sheets. */
+const kind: ReadCell<FilmKind> = (typed) => oneOf(FILM_KINDS)(typed === 'staticCling' ? 'patterned' : typed);
 
 /** What a film is. */
 export const identityCells = {
   id: text,
   name: needed(text),
   letter: text,
-  kind: needed(oneOf(FILM_KINDS)),
+  kind: needed(kind),
   hold: orElse(oneOf(['pressureSensitive', 'dryAdhesive', 'cling']), 'pressureSensitive' as const),
   mount: orElse(oneOf(['inside', 'outside']), 'inside' as const),
   thicknessUm: needed(number(5, 1000)),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FILM_KINDS, type Film, type FilmOptics } from './film.ts';
+import { FILM_KINDS, type Film, type FilmKind, type FilmOptics } from './film.ts';
 
 const share = z.number().min(0).max(1);
 const sizeMm = z.number().positive().max(200_000);
@@ -16,12 +16,17 @@ export const OPTICS_KEYS = [
   'emissivity',
 ] as const satisfies readonly (keyof FilmOptics)[];
 
+/** Static cling was a kind once; it is a way of holding, and what clung was a pattern. */
+const kindField = z
+  .enum([...FILM_KINDS, 'staticCling'])
+  .transform((kept): FilmKind => (kept === 'staticCling' ? 'patterned' : kept));
+
 /** A film as it is kept and sent. What came later than the first version has a default, so that older records read. */
 export const filmSchema = z.strictObject({
   id: z.string().min(1).max(60),
   name: z.string().trim().min(1, 'A film has a name').max(80, 'A name has 80 letters at the most'),
   letter: z.string().length(1),
-  kind: z.enum(FILM_KINDS),
+  kind: kindField,
   hold: z.enum(['pressureSensitive', 'dryAdhesive', 'cling']),
   mount: z.enum(['inside', 'outside']),
   thicknessUm: z.number().positive('Must be above 0').max(1000, 'More than a millimetre is no film'),

@@ -1,5 +1,5 @@
 import { GLASS_KINDS, type GlassKind } from '../survey/index.ts';
-import type { FilmKind } from './film.ts';
+import type { Film, FilmKind } from './film.ts';
 
 /** `usual`: usually safe; `ask`: the film maker's film-to-glass chart decides; `refuse`: usually refused. */
 export type GlassVerdict = 'usual' | 'ask' | 'refuse';
@@ -44,14 +44,15 @@ const VERDICTS: Readonly<Record<FilmKind, Column>> = {
   dyed: column('SCRCCCCRRSRR'),
   ceramic: column('SCRCCCCRRSRR'),
   lowE: column('SCRCCCCCRSRR'),
-  outsideSilver: column('SSSCCSCCRSCR'),
-  outsideNeutral: column('SSCCCCCCRSCR'),
+  outsideSilver: column('SSSCCSCCRSCC'),
+  outsideNeutral: column('SSCCCCCCRSCC'),
   frosted: column('SSSSSSSCRSCR'),
   whiteout: column('SCCCCCCCRSCR'),
   blackout: column('CRRCRRRRRSCR'),
   patterned: column('SSSSSSSSRSCR'),
   stainedLook: column('SCCCCCCCRSCR'),
-  staticCling: column('SSSSSSSSRSCR'),
+  printed: column('SCCCCCCCRSCR'),
+  vinyl: column('SCCCCCCCRSCR'),
   perforated: column('SSSCSSSCRSCR'),
   clearUv: column('SSSSSSSSRSCR'),
   clearSecurity: column('SSSSSSSSRSCR'),
@@ -59,7 +60,10 @@ const VERDICTS: Readonly<Record<FilmKind, Column>> = {
   antiGraffiti: column('SSSSSSSSRSCR'),
 };
 
-/** General guidance for a kind of film on a kind of glass; the film maker's own chart decides. */
-export function glassVerdict(film: FilmKind, glass: GlassKind): GlassVerdict {
-  return VERDICTS[film][glass];
+/**
+ * General guidance for a film on a kind of glass; the film maker's own chart decides. A hollow block overheats behind film
+ * on its room side; film made for the outside may go on it once its maker has been asked.
+ */
+export function glassVerdict({ kind, mount }: Pick<Film, 'kind' | 'mount'>, glass: GlassKind): GlassVerdict {
+  return glass === 'block' && mount === 'inside' ? 'refuse' : VERDICTS[kind][glass];
 }

@@ -37,7 +37,13 @@ export {
   type DerivedWall,
   type DoubtsByPane,
 } from './derived/job.ts';
-export { measuredPane, paneByItself, verdictFor, type LeftOutReason } from './derived/pane.ts';
+export {
+  measuredPane,
+  paneByItself,
+  professionalFor,
+  verdictFor,
+  type LeftOutReason,
+} from './derived/pane.ts';
 export { type LeftOut, type PlanInput, type PlanStanding } from './derived/planInput.ts';
 export {
   JOB_STANDINGS,

@@ -69,6 +69,19 @@ export const filmRulesSchema = z.strictObject({
   lamplight: luminances
     .default({ outdoors: 0.5, indoors: 40 })
     .describe('What the eye meets in a dark street against a lit room'),
+  privacy: z
+    .strictObject({ leastReflectance: share, leastLoss: share.min(0.05) })
+    .default({ leastReflectance: 0.25, leastLoss: 0.5 })
+    .describe('Privacy by day is claimed from this reflectance outside and this share of the view in lost'),
+  alone: z
+    .strictObject({
+      largestM2: z.number().min(0.1).max(20),
+      highestMm: z.number().min(500).max(10_000),
+    })
+    .default({ largestM2: 1, highestMm: 2100 })
+    .describe(
+      'What a householder may fit alone: the largest glass, and how high its top may be over the floor',
+    ),
   markings: z
     .array(
       z.strictObject({

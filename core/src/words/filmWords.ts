@@ -1,7 +1,6 @@
 import type { Film } from '../film/index.ts';
 import { WANTS, type Room, type Want } from '../survey/index.ts';
 import {
-  isHiddenByDay,
   lessThanBare,
   privacyEndsAt,
   seenFrom,
@@ -9,11 +8,19 @@ import {
   type GlassFigures,
   type Looks,
   type OutReason,
+  type ProfessionalReason,
   type Ranked,
 } from '../advice/index.ts';
 import type { Breakage, BreakageCause, BreakageVerdict, Uncertainty } from '../glazing/index.ts';
 import type { RuleSet } from '../rules/index.ts';
-import { assertNever, formatNumber, formatShare } from '../units/index.ts';
+import {
+  assertNever,
+  formatArea,
+  formatLength,
+  formatNumber,
+  formatShare,
+  type LengthUnit,
+} from '../units/index.ts';
 import { MONTH_NAMES } from './names.ts';
 
 const BECAUSE: Readonly<Record<Uncertainty['because'], string>> = {
@@ -74,7 +81,7 @@ function effectPhrase(want: Want, share: number, figures: FilmFigures, bare: Gla
     case 'glare':
       return `takes ${formatShare(less.glare)} of the light that dazzles`;
     case 'fading':
-      return `takes ${formatShare(less.fading)} of the fading`;
+      return `slows fading by ${formatFadingSlowed(less.fading)}`;
     case 'view':
       return `lets ${formatShare(figures.visibleTransmittance)} of the light through`;
     case 'privacyDay':
@@ -117,6 +124,16 @@ export function describeRank({ figures, meets }: Ranked, bare: GlassFigures): st
   return parts.length > 0 ? sentence(parts.slice(0, 3)) : 'Does little of what is wanted here.';
 }
 
+/** Nothing stops fading: what a film slows it by is rounded down, and never the whole. */
+const MOST_FADING_SLOWED = 0.95;
+
+/** How far a film slows fading, as a share; never said to be all of it. */
+export function formatFadingSlowed(share: number): string {
+  return share > MOST_FADING_SLOWED
+    ? `up to ${formatShare(MOST_FADING_SLOWED)}`
+    : formatShare(Math.floor(share * 100) / 100);
+}
+
 export const BREAKAGE_NAMES: Readonly<Record<BreakageVerdict, string>> = {
   fine: 'fine',
   ask: 'ask the film maker',
@@ -156,6 +173,26 @@ export function describeOut(reason: OutReason, figures: FilmFigures): string {
   }
 }
 
+/** Why a householder had better leave a pane to a professional, as the end of a sentence. */
+export function describeProfessional(reason: ProfessionalReason, unit: LengthUnit): string {
+  switch (reason.code) {
+    case 'heat':
+      return reason.verdict === 'no'
+        ? 'the glass may crack in the sun with this film'
+        : 'the glass gets hot with this film, and the film maker has to be asked first';
+    case 'height':
+      return `the top of the glass is ${formatLength(reason.topMm, { unit })} over the ${reason.over}`;
+    case 'bead':
+      return 'this film only holds where its edge is anchored to the frame with a bead';
+    case 'splice':
+      return 'it takes more than one panel, with a seam cut on the glass';
+    case 'size':
+      return `${formatArea(reason.areaM2, unit)} is more than one pair of hands holds`;
+    default:
+      return assertNever(reason);
+  }
+}
+
 /** Rough hours of the day by the daylight outdoors. */
 function lightOf(lux: number): string {
   if (lux > 20_000) return 'in full daylight';
@@ -165,11 +202,9 @@ function lightOf(lux: number): string {
 }
 
 /** The same in few words, for where it stands beside a picture. */
-export function describeSeen({ covers, hidesByDay }: Pick<Ranked, 'covers' | 'hidesByDay'>): string {
+export function describeSeen({ covers, privateByDay }: Pick<Ranked, 'covers' | 'privateByDay'>): string {
   if (covers) return 'Nobody sees through it, day or night.';
-  return isHiddenByDay(hidesByDay)
-    ? 'By day not seen from the street; with the lamps on it is.'
-    : 'Seen from the street.';
+  return privateByDay ? 'By day not seen from the street; with the lamps on it is.' : 'Seen from the street.';
 }
 
 export const MOUNT_NAMES: Readonly<Record<Film['mount'], string>> = {
@@ -177,16 +212,16 @@ export const MOUNT_NAMES: Readonly<Record<Film['mount'], string>> = {
   outside: 'Outside',
 };
 
-/** Who sees whom through a film, by day and by night. `privacy` is how far it hides the room by day (`privacyByDay`). */
+/** Who sees whom through a film, by day and by night. `privateByDay` by the house rules. */
 export function describeView(
   looks: Looks,
-  privacy: number,
+  privateByDay: boolean,
   { daylight, lamplight }: RuleSet['film'],
 ): string {
   if (looks.covers) return 'Nobody sees through it, by day or by night; close to the film shapes may show.';
   const out = formatShare(seenFrom('indoors', looks, daylight).clear);
   const ends = privacyEndsAt(looks, lamplight.indoors);
-  const hidden = isHiddenByDay(privacy)
+  const hidden = privateByDay
     ? 'By day one looks out and is not seen'
     : 'By day one looks out and may be seen from near';
   const dusk =

@@ -41,11 +41,13 @@ export {
   WANT_NAMES,
   describeBreakage,
   describeOut,
+  describeProfessional,
   describeRank,
   describeUncertainty,
   describeSeen,
   describeView,
   describeWants,
+  formatFadingSlowed,
 } from './filmWords.ts';
 export { FILM_COLUMN_NAMES, describeFilmLineProblem } from './catalogueWords.ts';
 export {

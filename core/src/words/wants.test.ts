@@ -1,4 +1,4 @@
-import { describeSeen, describeWants } from './index.ts';
+import { describeProfessional, describeSeen, describeWants, formatFadingSlowed } from './index.ts';
 
 const NOTHING = { levels: {}, leastLight: null, mostShine: null };
 
@@ -18,7 +18,27 @@ test('what a room wants reads as a sentence, musts first', () => {
 });
 
 test('who is seen is said in few words', () => {
-  expect(describeSeen({ covers: true, hidesByDay: 0 })).toBe('Nobody sees through it, day or night.');
-  expect(describeSeen({ covers: false, hidesByDay: 1 })).toMatch(/^By day not seen from the street;/);
-  expect(describeSeen({ covers: false, hidesByDay: 0 })).toBe('Seen from the street.');
+  expect(describeSeen({ covers: true, privateByDay: false })).toBe('Nobody sees through it, day or night.');
+  expect(describeSeen({ covers: false, privateByDay: true })).toMatch(/^By day not seen from the street;/);
+  expect(describeSeen({ covers: false, privateByDay: false })).toBe('Seen from the street.');
+});
+
+test('fading is slowed, never stopped, and never rounded up', () => {
+  expect(
+    [0, 0.3199, 0.95, 0.951, 1].map((share) => formatFadingSlowed(share).replaceAll('\u00a0', ' ')),
+  ).toEqual(['0 %', '31 %', '95 %', 'up to 95 %', 'up to 95 %']);
+});
+
+test('why to leave a pane to a professional has its figure', () => {
+  expect(describeProfessional({ code: 'height', topMm: 2750, over: 'floor' }, 'mm')).toBe(
+    'the top of the glass is 2750 mm over the floor',
+  );
+  expect(describeProfessional({ code: 'size', areaM2: 2.43 }, 'mm').replaceAll('\u00a0', ' ')).toMatch(
+    /^2\.43? m²/,
+  );
+  const heat = (['ask', 'no'] as const).map((verdict) =>
+    describeProfessional({ code: 'heat', verdict }, 'mm'),
+  );
+  expect(heat[0]).toMatch(/film maker/);
+  expect(heat[1]).toMatch(/crack/);
 });

@@ -1,7 +1,7 @@
 import { filmSchema, type Film, type FilmKind } from '@neat-sill/core/film';
 import type { z } from 'zod';
 
-type PlainFilm = z.input<typeof filmSchema>;
+type PlainFilm = z.input<typeof filmSchema> & { readonly kind: FilmKind };
 
 const rolls = (
   lengthMm: number,
@@ -319,13 +319,43 @@ const FILMS: readonly PlainFilm[] = [
     id: 'dunlin-cling',
     name: 'Dunlin Cling',
     letter: 'D',
-    kind: 'staticCling',
+    kind: 'patterned',
     hold: 'cling',
     mount: 'inside',
     thicknessUm: 150,
     optics: optics([0.74, 0.11, 0.11], [0.7, 0.11, 0.11], 0.3, 0.88),
     rolls: rolls(15000, { 450: 62, 600: 80, 900: 116 }),
     turn: 'any',
+    matchEdges: false,
+    mayBeSeamed: true,
+    pattern: null,
+  },
+  {
+    id: 'smew-cling-frost',
+    name: 'Smew Cling Frost',
+    letter: '1',
+    kind: 'frosted',
+    hold: 'cling',
+    mount: 'inside',
+    thicknessUm: 150,
+    optics: optics([0.62, 0.14, 0.14], [0.6, 0.15, 0.15], 0.2, 0.88),
+    rolls: rolls(15000, { 450: 70, 600: 90, 900: 130 }),
+    turn: 'any',
+    matchEdges: false,
+    mayBeSeamed: true,
+    pattern: null,
+  },
+  {
+    id: 'turnstone-print',
+    name: 'Turnstone Print',
+    letter: '2',
+    kind: 'printed',
+    hold: 'pressureSensitive',
+    mount: 'inside',
+    thicknessUm: 180,
+    optics: optics([0.38, 0.22, 0.24], [0.36, 0.24, 0.25], 0.05, 0.88),
+    rolls: rolls(25000, { 1370: 410, 1520: 455 }),
+    turn: 'none',
     matchEdges: false,
     mayBeSeamed: true,
     pattern: null,
@@ -440,7 +470,8 @@ const BY_KIND: Readonly<
   blackout: { lifeYears: 8, warrantyYears: 5 },
   patterned: { lifeYears: 4, warrantyYears: 1 },
   stainedLook: { lifeYears: 3, warrantyYears: 1, cast: { a: 6, b: 14 } },
-  staticCling: { lifeYears: 3, warrantyYears: 1 },
+  printed: { lifeYears: 5, warrantyYears: 2 },
+  vinyl: { lifeYears: 5, warrantyYears: 2 },
   perforated: { lifeYears: 3, warrantyYears: 1 },
   clearUv: { lifeYears: 12, warrantyYears: 10 },
   clearSecurity: { lifeYears: 12, warrantyYears: 10 },

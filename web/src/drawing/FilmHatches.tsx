@@ -22,7 +22,8 @@ const LINES: Readonly<
   frosted: { size: 8, path: 'M2 2h1M6 6h1', tone: '#eef0ec' },
   patterned: { size: 16, path: 'M0 8 8 0 16 8 8 16Z', tone: '#e9ecdf' },
   clearSecurity: { size: 14, path: 'M7 0V14M0 7H14', tone: '#e3ece9' },
-  staticCling: { size: 12, path: 'M0 6Q3 2 6 6T12 6', tone: '#e7efe2' },
+  printed: { size: 12, path: 'M0 6Q3 2 6 6T12 6', tone: '#e7efe2' },
+  vinyl: { size: 10, path: 'M0 5H10M5 0V2M5 8V10', tone: '#d9dcc9' },
   perforated: { size: 7, path: 'M3.5 2a1.5 1.5 0 1 0 .01 0', tone: '#d9dfdd' },
 };
 

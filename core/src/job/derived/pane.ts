@@ -1,4 +1,10 @@
-import { filmVerdict, type FilmVerdict } from '../../advice/index.ts';
+import {
+  filmVerdict,
+  leaveToProfessional,
+  type FilmFigures,
+  type FilmVerdict,
+  type ProfessionalReason,
+} from '../../advice/index.ts';
 import {
   askedOfFilm,
   divisionOf,
@@ -64,6 +70,30 @@ export function verdictFor(pane: PaneByItself, film: Film, rules: RuleSet): Film
   const { glass, circumstances } = pane.record;
   const cut = measured && askedOfFilm(measured, film, rules);
   return filmVerdict(film, { glass, circumstances, cut }, planRulesOf(rules));
+}
+
+/** Whether a householder had better leave a film on a measured pane to a professional; null without a size too. */
+export function professionalFor(
+  pane: PaneByItself,
+  { film, breakage }: Pick<FilmFigures, 'film' | 'breakage'>,
+  floorOverGroundMm: number,
+  rules: RuleSet,
+): ProfessionalReason | null {
+  const measured = measuredPane(pane);
+  if (!measured) return null;
+  const asked = askedOfFilm(measured, film, rules);
+  const { areaMm2, cutting } = measured.sizes;
+  return leaveToProfessional(
+    {
+      film,
+      breakage: breakage.verdict,
+      areaM2: areaMm2 / 1e6,
+      topOverFloorMm: pane.record.sillMm + cutting.heightMm,
+      floorOverGroundMm,
+      seamed: asked !== null && divisionOf(asked, film, planRulesOf(rules)).kind === 'panels',
+    },
+    rules.film,
+  );
 }
 
 function derive(id: string, record: Pane, roomId: string, film: Film | null, rules: RuleSet): PaneByItself {

@@ -1,7 +1,7 @@
-import { colourShift, isHiddenByDay, looksOf, type GlassFigures, type Ranked } from '@neat-sill/core/advice';
+import { colourShift, looksOf, type GlassFigures, type Ranked } from '@neat-sill/core/advice';
 import type { Film } from '@neat-sill/core/film';
 import { countOf, formatArea, formatShare } from '@neat-sill/core/units';
-import { describeCoverage } from '@neat-sill/core/words';
+import { describeCoverage, formatFadingSlowed } from '@neat-sill/core/words';
 import { Dialog } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { OneOf } from '../../ui/OneOf.tsx';
@@ -9,6 +9,7 @@ import { WallDrawing } from '../../drawing/WallDrawing.tsx';
 import { SHOWS_NOTHING, SILENT, useJob, useLivePlan, useUnit, type PaneWithId } from '../job/index.ts';
 import { wallMarks } from '../wall/index.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Householder } from './Householder.tsx';
 import { Scene } from './Scene.tsx';
 import { useFilmsOnPane } from './useFilmsOnPane.ts';
 
@@ -19,7 +20,7 @@ const HARDLY_ANY_UV = 0.015;
 
 /** What a film does, in sentences for somebody who does not know the trade. */
 function plainWords(
-  { figures, covers, hidesByDay }: Pick<Ranked, 'figures' | 'covers' | 'hidesByDay'>,
+  { figures, covers, privateByDay }: Pick<Ranked, 'figures' | 'covers' | 'privateByDay'>,
   bare: GlassFigures,
 ): string[] {
   const heat = 1 - figures.shgc / bare.shgc;
@@ -29,11 +30,11 @@ function plainWords(
     figures.visibleTransmittance < bare.visibleTransmittance - WORTH_SAYING.light
       ? `The room gets ${formatShare(figures.visibleTransmittance / bare.visibleTransmittance)} of the daylight it has now.`
       : 'The room stays as light as it is.',
-    fading > WORTH_SAYING.fading ? `Furniture and books fade ${formatShare(fading)} less.` : '',
-    covers ? 'Nobody sees in or out through it, by day or by night.' : '',
-    !covers && isHiddenByDay(hidesByDay)
-      ? 'By day nobody looks in from outside; with the lamps on they can.'
+    fading > WORTH_SAYING.fading
+      ? `Furniture and books fade more slowly, by ${formatFadingSlowed(fading)}; nothing stops it.`
       : '',
+    covers ? 'Nobody sees in or out through it, by day or by night.' : '',
+    !covers && privateByDay ? 'By day nobody looks in from outside; with the lamps on they can.' : '',
     figures.condensation ? 'In hard frost the inside of the glass may get wet.' : '',
     `UV left: ${figures.uv < HARDLY_ANY_UV ? 'hardly any' : formatShare(figures.uv)}.`,
   ].filter(Boolean);
@@ -80,6 +81,7 @@ function FilmForCustomer({ film, panes, shown }: { film: Film; panes: readonly P
           {plainWords(ranked, found.bare).map((sentence) => (
             <li key={sentence}>{sentence}</li>
           ))}
+          <Householder ranked={ranked} panes={panes} />
         </ul>
       ) : (
         <p role="status" className="text-quiet">

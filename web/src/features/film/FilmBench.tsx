@@ -25,6 +25,7 @@ import { Compare } from './Compare.tsx';
 import { CustomerView } from './CustomerView.tsx';
 import { FilmSwatch } from './FilmSwatch.tsx';
 import { FirstAnswersView } from './FirstAnswersView.tsx';
+import { Householder } from './Householder.tsx';
 import { SoldOtherwiseNote } from './SoldNote.tsx';
 import { useChooseFilm } from './useChooseFilm.ts';
 import { useFilmsOnPane } from './useFilmsOnPane.ts';
@@ -115,7 +116,7 @@ function FilmRow({ ranked, bare, panes, compared, mayCompare, onCompare }: FilmR
               {describeRank(ranked, bare)}
               {ranked.unbeaten && ' No other film that may go here does all of it better.'}
             </p>
-            <p>{describeView({ ...figures, covers: ranked.covers }, ranked.hidesByDay, rules.film)}</p>
+            <p>{describeView({ ...figures, covers: ranked.covers }, ranked.privateByDay, rules.film)}</p>
             <p>{describeBreakage(breakage, figures.worstMonth)}</p>
             {film.assumed.length > 0 && (
               <p className="text-ochre-text">
@@ -124,6 +125,9 @@ function FilmRow({ ranked, bare, panes, compared, mayCompare, onCompare }: FilmR
               </p>
             )}
             {uncertainty.because !== 'broadBand' && <p>{describeUncertainty(uncertainty)}</p>}
+            <ul>
+              <Householder ranked={ranked} panes={panes} />
+            </ul>
             {figures.condensation && (
               <p className="text-ochre-text">
                 It keeps the room’s warmth off the glass: in frost its room side gets colder, and wet.

@@ -8,13 +8,20 @@ import {
   type Ranked,
 } from '@neat-sill/core/advice';
 import { formatShare } from '@neat-sill/core/units';
-import { BREAKAGE_NAMES, MOUNT_NAMES, describeRank, describeSeen } from '@neat-sill/core/words';
+import {
+  BREAKAGE_NAMES,
+  MOUNT_NAMES,
+  describeRank,
+  describeSeen,
+  formatFadingSlowed,
+} from '@neat-sill/core/words';
 import { useMemo } from 'react';
 import { useMoney } from '../../api/useMoney.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
 import type { FilmAnswer } from '../../workers/film.worker.ts';
 import { useJob, type PaneWithId } from '../job/index.ts';
+import { Householder } from './Householder.tsx';
 import { Scene } from './Scene.tsx';
 import { useChooseFilm } from './useChooseFilm.ts';
 import { useFilmCosts } from './useFilmCosts.ts';
@@ -26,7 +33,7 @@ function barsOf(figures: FilmFigures, bare: GlassFigures): readonly (readonly [s
     ['Light in', figures.visibleTransmittance, formatShare(figures.visibleTransmittance)],
     ['Sun heat in', figures.shgc, formatShare(figures.shgc)],
     ['Glare', 1 - glare, `−${formatShare(glare)}`],
-    ['Fading', 1 - fading, `−${formatShare(fading)}`],
+    ['Fading', 1 - fading, `−${formatFadingSlowed(fading)}`],
   ];
 }
 
@@ -89,6 +96,9 @@ function Answer({ title, ranked, found, panes, cost }: AnswerProps) {
       <details className="text-sm">
         <summary className="cursor-pointer text-quiet">Why</summary>
         <p className="mt-1">{describeRank(ranked, found.bare)}</p>
+        <ul>
+          <Householder ranked={ranked} panes={panes} />
+        </ul>
       </details>
       <div className="mt-auto flex items-center justify-between gap-2">
         <b className="text-lg">{cost}</b>
