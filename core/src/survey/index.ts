@@ -46,7 +46,13 @@ export type { Unevenness } from './doubt/house.ts';
 export { doubtsCaseFormat, doubtsResult, doubtsResultSchema, type DoubtsCase } from './doubt/doubtsCase.ts';
 export type { Doubt, DoubtCode, DoubtRules, SurveyedPane } from './doubt/surveyed.ts';
 export type { Slip } from './doubt/slips.ts';
-export { parseOpeningLine, type LineProblem, type OpeningLine } from './openingLine.ts';
+export {
+  BARE_UNITS,
+  parseOpeningLine,
+  type BareUnit,
+  type LineProblem,
+  type OpeningLine,
+} from './openingLine.ts';
 export { equalGridCells, gridLeaves, type Grid, type GridCell } from './grid.ts';
 export { dropDoubtful, keepDoubtful, acceptLikely } from './answerDoubt.ts';
 export { openingsOfOutlines, type DrawnOpening, type Point } from './elevation.ts';

@@ -1,4 +1,4 @@
-import { parseOpeningLine, type OpeningLine } from './openingLine.ts';
+import { parseOpeningLine, type BareUnit, type OpeningLine } from './openingLine.ts';
 
 const understood = (text: string, unit: 'mm' | 'in' = 'mm'): OpeningLine => {
   const read = parseOpeningLine(text, unit);
@@ -55,6 +55,31 @@ test('a size decides its own unit: what stands bare beside inches is inches', ()
   expect(sizes('640 x 1120, sash, double')).toEqual([640, 1120, 1]);
 });
 
+test('the unit of two bare numbers is decided for the line, and asked where it may be several', () => {
+  const units = (line: string, unit: 'mm' | 'in' = 'mm', bareAs: BareUnit | null = null) => {
+    const read = parseOpeningLine(line, unit, bareAs);
+    if (read.ok) return [read.value.width.typed, read.value.width.mm, read.value.height.mm];
+    return read.problem.code === 'line.whichUnit' ? read.problem.units : read.problem.code;
+  };
+  for (const line of ['40 x 60', '48 x 72', '24 x 36', '60 x 90']) expect(units(line)).toContain('cm');
+  expect(units('40 x 60')).toEqual(['cm', 'in', 'mm']);
+  expect(units('60 x 90', 'in')).toEqual(['60', 1524, 2286.0]);
+  expect(units('60 x 100')).toEqual(['60', 60, 100]);
+  // One side that is no glass in millimetres does not become inches by itself.
+  expect(units('40 x 900')).toEqual(['40', 40, 900]);
+  expect(units('40 x 600')).toEqual(['cm', 'mm']);
+  // Nothing but millimetres can be meant.
+  expect(units('640 x 1120', 'in')).toEqual(['640 mm', 640, 1120]);
+  expect(units('300 x 400', 'in')).toEqual(['mm', 'cm', 'in']);
+  expect(units('40 x 60', 'mm', 'cm')).toEqual(['40 cm', 400, 600]);
+  expect(units('40 x 60', 'mm', 'in')).toEqual(['40 in', 1016, 1524]);
+  expect(units('60 x 90', 'mm', 'mm')).toEqual(['60', 60, 90]);
+  // What was said of small numbers does not turn large ones.
+  expect(units('640 x 1120', 'mm', 'cm')).toEqual(['640', 640, 1120]);
+  expect(units('40 x 60 in')).toEqual(['40 in', 1016, 1524]);
+  expect(units('20000 x 30000')).toBe('line.badLength');
+});
+
 test('a count may stand first, and door and window are words', () => {
   expect(understood('2 x 640 x 1120 sash')).toMatchObject({
     width: { mm: 640 },
@@ -64,6 +89,9 @@ test('a count may stand first, and door and window are words', () => {
   });
   expect(understood('640 x 1120 x 3')).toMatchObject({ count: 3, width: { mm: 640 } });
   expect(understood('3 x 32 1/4 x 40 1/2', 'in')).toMatchObject({ count: 3, height: { mm: 1028.7 } });
+  expect(understood('2 x 32 1/4 x 40', 'in')).toMatchObject({ count: 2, height: { mm: 1016 } });
+  expect(understood('32 1/4 x 40 x 2', 'in')).toMatchObject({ count: 2, height: { mm: 1016 } });
+  expect(understood('30 x 40 x 2', 'in')).toMatchObject({ count: 2, width: { mm: 762 } });
   expect(understood('door 800 x 2000').opening).toBe('frenchDoor');
   expect(understood('window 800 x 1200').opening).toBeNull();
   expect(parseOpeningLine('70 x 640 x 1120', 'mm').ok).toBe(false);

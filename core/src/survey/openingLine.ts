@@ -1,5 +1,8 @@
 import { LARGEST_PLAUSIBLE_MM } from './doubt/doubts.ts';
 import {
+  LONGEST_LENGTH_MM,
+  MM_PER_INCH,
+  SHORTEST_GLASS_MM,
   fail,
   parseLength,
   succeed,
@@ -30,6 +33,8 @@ export type LineProblem =
   | { readonly code: 'line.needsTwoLengths'; readonly typed: string }
   | { readonly code: 'line.unknownWord'; readonly word: string }
   | { readonly code: 'line.badCount'; readonly typed: string }
+  /** Bare numbers that are no glass in the person's unit and may be in others, the likelier first. */
+  | { readonly code: 'line.whichUnit'; readonly typed: string; readonly units: readonly BareUnit[] }
   /** Something that goes with another shape than the one the line says. */
   | { readonly code: 'line.doesNotBelong'; readonly word: string }
   | {
@@ -37,6 +42,10 @@ export type LineProblem =
       readonly side: 'width' | 'height' | 'bars' | 'joint' | 'radius' | 'rise';
       readonly problem: LengthProblem;
     };
+
+/** What bare numbers of a line may be in. */
+export const BARE_UNITS = ['mm', 'cm', 'in'] as const;
+export type BareUnit = (typeof BARE_UNITS)[number];
 
 export const MOST_AT_ONCE = 60;
 const MOST_LIGHTS = 20;
@@ -94,6 +103,9 @@ const SHAPE_WORD =
 const COUNT = /(?<![\d/.])(\d+)\s*(?:off|pieces|times)(?!\w)/i;
 /** Letters that belong to no length: units and a letter mistyped for a digit are left to the length's own reading. */
 const UNKNOWN_WORD = /(?<![\w/])(?!(?:mm|cm|m|in|inch|inches|ft|feet|foot)\b)[a-z]{2,}/i;
+/** A number without a unit or a fraction. */
+const BARE = /^\d+(?:[.,]\d+)?$/;
+const numberOf = (text: string) => Number(text.replace(',', '.'));
 const BETWEEN = /\s*(?:×|\bby\b|\*|(?<=[\d\s"'″′a-z])x(?=\s*[\d.]))\s*/i;
 
 /** What may be said of a shape beside its size, and of which shapes. */
@@ -139,12 +151,19 @@ function shapeSaid({ blocks, word, measures }: SaidOfShape): Result<PaneShape | 
 /** A number that can only be a count, since no glass is so small in any unit. */
 const isCount = (text: string) => /^\d{1,2}$/.test(text) && Number(text) <= MOST_AT_ONCE;
 
-/** "2 x 640 x 1120" says its count first, "640 x 1120 x 2" last: three parts with the count at the end. */
-function countLast(parts: readonly string[]): readonly string[] {
+/** Glass has a side of at least this, and no glass is longer than people ask about; mm. */
+const LONGER_SIDE_FROM_MM = 100;
+
+/**
+ * "2 x 640 x 1120" says its count first, "640 x 1120 x 2" last: three parts with the count at the end. Where either could
+ * be the count, as in inches, it is the one that is no side of a pane.
+ */
+function countLast(parts: readonly string[], unit: LengthUnit): readonly string[] {
   const [first = '', second, third = '', ...more] = parts;
-  return more.length === 0 && second !== undefined && isCount(first) && !isCount(third) && third !== ''
-    ? [second, third, first]
-    : parts;
+  if (more.length > 0 || second === undefined || third === '' || !isCount(first)) return parts;
+  const mmOf = (text: string) => Number(text) * MM_OF[unitSaid(second) === 'in' ? 'in' : unit];
+  const isSide = (text: string) => mmOf(text) >= LONGER_SIDE_FROM_MM;
+  return !isCount(third) || (isSide(third) && !isSide(first)) ? [second, third, first] : parts;
 }
 
 /** The unit that a length says: a sign, a word, or a fraction, which is inches; null for a bare number. */
@@ -153,13 +172,44 @@ function unitSaid(text: string): string | null {
   return metric ?? (/["'″′/]|\b(?:in|inch|inches|ft|feet|foot)\b/i.test(text) ? 'in' : null);
 }
 
+const MM_OF: Readonly<Record<BareUnit, number>> = { mm: 1, cm: 10, in: MM_PER_INCH };
+/** Which unit somebody means who forgets to say it, the likelier first. */
+const MEANT: Readonly<Record<LengthUnit, readonly BareUnit[]>> = {
+  mm: ['cm', 'in', 'mm'],
+  in: ['mm', 'cm', 'in'],
+};
+
+/**
+ * What two bare numbers are in: the person's unit where that gives glass, else the one unit they can be in, or what
+ * somebody has said of such a line before; else it has to be asked. For the line, not for each side by itself.
+ */
+function bareUnitOf(
+  sides: readonly [number, number],
+  unit: LengthUnit,
+  said: BareUnit | null,
+): BareUnit | readonly BareUnit[] {
+  const fits = (each: BareUnit) => {
+    const [shorter, longer] = [Math.min(...sides) * MM_OF[each], Math.max(...sides) * MM_OF[each]];
+    return shorter >= SHORTEST_GLASS_MM && longer >= LONGER_SIDE_FROM_MM && longer <= LARGEST_PLAUSIBLE_MM;
+  };
+  if (fits(unit)) return unit;
+  if (said !== null && (said === unit || fits(said))) return said;
+  const others = MEANT[unit].filter((each) => each !== unit && fits(each));
+  const [only = unit] = others;
+  const possible = Math.max(...sides) * MM_OF[unit] <= LONGEST_LENGTH_MM;
+  if (others.length === 0 || (others.length === 1 && !possible)) return only;
+  return MEANT[unit].filter((each) => others.includes(each) || (each === unit && possible));
+}
+
 /** Both sides of a pane: where one says its unit, the bare number beside it is meant in that as well. */
 function sidesOf(widthText: string, heightText: string, unit: LengthUnit) {
   const [ofWidth, ofHeight] = [unitSaid(widthText), unitSaid(heightText)];
   const read = (text: string, own: string | null, beside: string | null) => {
     const alike = own === null && beside !== null ? parseLength(`${text} ${beside}`, unit, 'glass') : null;
     // 1300 beside 81.9 cm are millimetres: nobody has such glass in centimetres.
-    return alike?.ok && alike.value.mm <= LARGEST_PLAUSIBLE_MM ? alike : parseLength(text, unit, 'glass');
+    return alike?.ok && alike.value.mm <= LARGEST_PLAUSIBLE_MM
+      ? { typed: `${text} ${beside}`, length: alike }
+      : { typed: text, length: parseLength(text, unit, 'glass') };
   };
   return [read(widthText, ofWidth, ofHeight), read(heightText, ofHeight, ofWidth)] as const;
 }
@@ -171,10 +221,15 @@ function take(text: string, pattern: RegExp): { rest: string; found: RegExpExecA
 }
 
 /**
- * Understands an opening said in one line. Lengths in any spelling of the trade, bare numbers in `unit`; width first.
+ * Understands an opening said in one line. Lengths in any spelling of the trade, bare numbers in `unit` or, where that is
+ * no glass, in `bareAs`, what somebody has answered before; width first.
  * What it does not understand it names, and takes nothing.
  */
-export function parseOpeningLine(text: string, unit: LengthUnit): Result<OpeningLine, LineProblem> {
+export function parseOpeningLine(
+  text: string,
+  unit: LengthUnit,
+  bareAs: BareUnit | null = null,
+): Result<OpeningLine, LineProblem> {
   if (text.trim() === '') return fail({ code: 'line.empty' });
   // A comma between two digits is a decimal one; any other parts what is said.
   let rest = text.replaceAll(/(?<!\d),|,(?!\d)/g, ' ').trim();
@@ -214,13 +269,26 @@ export function parseOpeningLine(text: string, unit: LengthUnit): Result<Opening
   if (unknown) return fail({ code: 'line.unknownWord', word: unknown[0] });
   const [widthText = '', heightText = '', times, more] = countLast(
     rest.split(BETWEEN).map((part) => part.trim()),
+    unit,
   );
   const countText = times ?? counted.found?.[1] ?? '1';
   if (widthText === '' || heightText === '' || more !== undefined || (times !== undefined && counted.found))
     return fail({ code: 'line.needsTwoLengths', typed: text.trim() });
   const count = /^\d+$/.test(countText) ? Number(countText) : 0;
   if (count < 1 || count > MOST_AT_ONCE) return fail({ code: 'line.badCount', typed: countText });
-  const [width, height] = sidesOf(widthText, heightText, unit);
+  const bare = BARE.test(widthText) && BARE.test(heightText);
+  const meant = bare ? bareUnitOf([numberOf(widthText), numberOf(heightText)], unit, bareAs) : null;
+  if (meant !== null && typeof meant !== 'string')
+    return fail({ code: 'line.whichUnit', typed: text.trim(), units: meant });
+  const inUnit = (side: string) => ({
+    typed: meant === unit ? side : `${side} ${meant}`,
+    length: parseLength(`${side} ${meant}`, unit),
+  });
+  const [saidWidth, saidHeight] =
+    meant === null
+      ? sidesOf(widthText, heightText, unit)
+      : ([inUnit(widthText), inUnit(heightText)] as const);
+  const [width, height] = [saidWidth.length, saidHeight.length];
   if (!width.ok) return fail({ code: 'line.badLength', side: 'width', problem: width.problem });
   if (!height.ok) return fail({ code: 'line.badLength', side: 'height', problem: height.problem });
   const barMm = bars.found ? parseLength((bars.found[1] ?? '').trim(), unit, 'any') : null;
@@ -244,8 +312,8 @@ export function parseOpeningLine(text: string, unit: LengthUnit): Result<Opening
   if (blocks.found) said = { opening: 'blockWall', glass: 'block', ...said };
   return succeed({
     shape: shape.value,
-    width: { mm: width.value.mm, typed: widthText },
-    height: { mm: height.value.mm, typed: heightText },
+    width: { mm: width.value.mm, typed: saidWidth.typed },
+    height: { mm: height.value.mm, typed: saidHeight.typed },
     count,
     opening: said.opening ?? null,
     glass: said.glass ?? null,

@@ -3,7 +3,7 @@ import type { PlanFault, PlanFaultCode } from '../check/index.ts';
 import type { UnplacedReason } from '../cuts/index.ts';
 import type { LeftOut } from '../job/index.ts';
 import type { Doubt, DoubtCode, GlassKind, LineProblem, OpeningLine, ShapeProblem } from '../survey/index.ts';
-import { assertNever, formatLength, type LengthProblem, type LengthUnit } from '../units/index.ts';
+import { assertNever, formatLength, listOf, type LengthProblem, type LengthUnit } from '../units/index.ts';
 import { GLASS_NAMES, READING_NAMES, FRAME_NAMES, OPENING_NAMES, SHAPE_NAMES, SIDE_NAMES } from './names.ts';
 
 /** What is wrong with a typed length, and what to type instead. */
@@ -79,6 +79,8 @@ export function describeLineProblem(problem: LineProblem, unit: LengthUnit): str
       return `“${problem.word}” is no kind of opening, glass or frame that is known here; leave it out or write it otherwise.`;
     case 'line.badCount':
       return `“${problem.typed}” is no count of openings or lights; write 1 to 60.`;
+    case 'line.whichUnit':
+      return `“${problem.typed}” may be ${listOf(problem.units, 'or')}: say which.`;
     case 'line.badLength':
       return `${LINE_SIDES[problem.side]}: ${describeLengthProblem(problem.problem, unit)}`;
     case 'line.doesNotBelong':
