@@ -199,3 +199,38 @@ test('the laser stand-in says what it is, and its reading goes where the cursor 
   expect(mm).toBeGreaterThan(1232);
   expect(mm).toBeLessThan(1281);
 });
+
+test('a light is put over a door by hand, an opening moved and another inserted', async ({
+  signedIn: page,
+}) => {
+  await makeJob(page, 'Alder Row No. 9');
+  await addWall(page, 'Hall', 'Street side');
+  const line = page.getByLabel('Quick entry');
+  for (const typed of ['800 x 2000 door', '800 x 400 fanlight', '600 x 1000']) {
+    await line.fill(typed);
+    await line.press('Enter');
+  }
+  const middle = async (label: string) => {
+    const box = await paneOnWall(page, label).boundingBox();
+    if (!box) throw new Error(`Pane ${label} is not drawn`);
+    return { x: box.x + box.width / 2, y: box.y + box.height / 2, top: box.y };
+  };
+  const [door, light] = [await middle('1'), await middle('2')];
+  await page.mouse.move(light.x, light.y);
+  await page.mouse.down();
+  await page.mouse.move(door.x, door.top - 20, { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByRole('button', { name: 'Undo: Move pane 2' })).toBeEnabled();
+  await paneOnWall(page, '2').click();
+  await expect(page.getByLabel('Stands').locator('option:checked')).toHaveText('above pane 1');
+  expect((await middle('2')).y).toBeLessThan((await middle('1')).top);
+  expect((await middle('2')).x).toBeCloseTo((await middle('1')).x, 0);
+
+  await paneOnWall(page, '3').click();
+  await page.getByRole('button', { name: 'Move left' }).click();
+  expect((await middle('3')).x).toBeLessThan((await middle('1')).x);
+  await page.getByRole('button', { name: 'Insert before it' }).click();
+  await expect(page.getByRole('heading', { name: 'Pane 4' })).toBeVisible();
+  expect((await middle('4')).x).toBeLessThan((await middle('3')).x);
+  await saved(page);
+});

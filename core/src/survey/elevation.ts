@@ -10,6 +10,8 @@ export interface DrawnOpening extends Size {
   readonly leftMm: number;
   readonly sillMm: number;
   readonly gapBeforeMm: number;
+  /** The opening below it, as an index into the list, and how far its left is from that one's; null on its own along the wall. */
+  readonly over: { readonly at: number; readonly fromLeftMm: number } | null;
 }
 
 /** Lines shorter than this are no glass: marks, hatching, arrow heads. */
@@ -43,12 +45,28 @@ export function openingsOfOutlines(
     outer.high >= inner.high;
   const innermost = boxes.filter((box) => !boxes.some((other) => holds(box, other)));
   const zero = Math.min(0, ...innermost.map(({ low }) => low));
+  const boxesByLeft = innermost.sort((a, b) => a.left - b.left || a.low - b.low);
+  type OuterBox = (typeof boxesByLeft)[number];
+  const shared = (one: OuterBox, other: OuterBox) =>
+    Math.min(one.right, other.right) - Math.max(one.left, other.left);
+  /** The nearest below it that most of it stands over. */
+  const below = (box: OuterBox) =>
+    boxesByLeft
+      .filter((other) => other.high <= box.low && shared(box, other) > (box.right - box.left) / 2)
+      .sort((a, b) => b.high - a.high)[0];
   let before = Math.min(0, ...innermost.map(({ left }) => left));
-  return innermost
-    .sort((a, b) => a.left - b.left || b.high - a.high)
-    .map(({ left, right, low, high }) => {
-      const gapBeforeMm = Math.max(0, left - before);
-      before = Math.max(before, right);
-      return { leftMm: left, sillMm: low - zero, widthMm: right - left, heightMm: high - low, gapBeforeMm };
-    });
+  return boxesByLeft.map((box) => {
+    const { left, right, low, high } = box;
+    const base = below(box);
+    const gapBeforeMm = base ? 0 : Math.max(0, left - before);
+    if (!base) before = Math.max(before, right);
+    return {
+      leftMm: left,
+      sillMm: low - zero,
+      widthMm: right - left,
+      heightMm: high - low,
+      gapBeforeMm,
+      over: base ? { at: boxesByLeft.indexOf(base), fromLeftMm: left - base.left } : null,
+    };
+  });
 }

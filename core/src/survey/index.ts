@@ -1,3 +1,4 @@
+export { droppedAt, insertedBefore, mayStandOver, movedAlong } from './arrange.ts';
 export {
   ALL_PLACES,
   DIAGONAL_PLACES,

@@ -152,3 +152,15 @@ test.each([
 ])('"%s" is not taken: %s', (text, code) => {
   expect(parseOpeningLine(text, 'mm')).toMatchObject({ ok: false, problem: { code } });
 });
+
+test('an opening may be said to stand above another, by its number or the last', () => {
+  const said = (line: string) => {
+    const { above, count, opening } = understood(line);
+    return [above, count, opening];
+  };
+  expect(said('800 x 400 fanlight above')).toEqual([{ label: null }, 1, 'fanlight']);
+  expect(said('800 x 400 fanlight over 3 x2')).toEqual([{ label: '3' }, 2, 'fanlight']);
+  expect(said('800 x 400 above pane 12b')).toEqual([{ label: '12b' }, 1, null]);
+  expect(said('380 x 400 above x2')).toEqual([{ label: null }, 2, null]);
+  expect(said('380 x 400 above, 2 off, double')).toEqual([{ label: null }, 2, null]);
+});

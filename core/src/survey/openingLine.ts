@@ -24,6 +24,8 @@ export interface OpeningLine {
   readonly handle: Side | null;
   /** Not a plain rectangle; null where nothing was said of it. */
   readonly shape: PaneShape | null;
+  /** Over another opening, as a fanlight over a door: by its number, or null for the last of the wall; null where it stands beside. */
+  readonly above: { readonly label: string | null } | null;
   /** A grid of lights behind bars; the size is then that of the whole. */
   readonly grid: { readonly columns: number; readonly rows: number; readonly barMm: number | null } | null;
 }
@@ -100,6 +102,7 @@ const RADIUS = new RegExp(`(?:(?:corner\\s+)?radius|rounded)${LENGTH_AFTER}`, 'i
 const RISE = new RegExp(`rise${LENGTH_AFTER}`, 'i');
 const SHAPE_WORD =
   /(?<![\w-])(arch(?:ed)?|triangles?|circles?|round|trapeziums?|raked|out\s+of\s+square)(?![\w-])/i;
+const ABOVE = /(?<![\w-])(?:above|over)(?:\s+(?:pane|no\.?|number)?\s*(?!x\s*\d)(\w{1,12}))?(?![\w-])/i;
 const COUNT = /(?<![\d/.])(\d+)\s*(?:off|pieces|times)(?!\w)/i;
 /** Letters that belong to no length: units and a letter mistyped for a digit are left to the length's own reading. */
 const UNKNOWN_WORD = /(?<![\w/])(?!(?:mm|cm|m|in|inch|inches|ft|feet|foot)\b)[a-z]{2,}/i;
@@ -265,6 +268,8 @@ export function parseOpeningLine(
   }
   const counted = take(rest, COUNT);
   rest = counted.rest;
+  const above = take(rest, ABOVE);
+  rest = above.rest;
   const unknown = UNKNOWN_WORD.exec(rest.replaceAll(/\bby\b/gi, ' '));
   if (unknown) return fail({ code: 'line.unknownWord', word: unknown[0] });
   const [widthText = '', heightText = '', times, more] = countLast(
@@ -319,6 +324,7 @@ export function parseOpeningLine(
     glass: said.glass ?? null,
     frame: said.frame ?? null,
     handle: said.handle ?? null,
+    above: above.found ? { label: above.found[1] ?? null } : null,
     grid: lights.found ? { columns, rows, barMm: barMm?.ok ? barMm.value.mm : null } : null,
   });
 }

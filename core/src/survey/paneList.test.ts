@@ -174,6 +174,7 @@ describe('taking off', () => {
       frame: null,
       handle: null,
       shape: null,
+      above: null,
       grid: { columns: 3, rows: 2, barMm: 30 },
     });
     let records = applied(start, changes);
@@ -272,4 +273,39 @@ describe('where a new opening stands', () => {
     expect(wallTitle(more, wall)).toBe('Reading room, South-west wall');
     expect(wallTitle(more, undefined)).toBe('');
   });
+});
+
+test('on a drawing, what most of an opening stands over holds it up', () => {
+  const box = (left: number, low: number, right: number, high: number) => [
+    { x: left, y: low },
+    { x: right, y: low },
+    { x: right, y: high },
+    { x: left, y: high },
+  ];
+  const openings = openingsOfOutlines(
+    [
+      box(100, 2040, 900, 2440), // a light over the door
+      box(100, 0, 900, 2000), // the door
+      box(850, 2040, 1600, 2300), // reaches over the door with its corner only
+      box(1200, 900, 1800, 1800), // a window
+      box(1250, 1850, 1750, 2020), // over the window
+      box(1300, 2400, 1700, 2600), // over that
+    ],
+    1,
+  );
+  const at = (leftMm: number) => openings.find((opening) => opening.leftMm === leftMm);
+  const over = (leftMm: number) => {
+    const found = at(leftMm)?.over;
+    return found && [openings[found.at]?.leftMm, openings[found.at]?.sillMm, found.fromLeftMm];
+  };
+  expect(over(100)).toBeNull();
+  expect(openings.filter(({ leftMm }) => leftMm === 100).map((each) => each.over?.fromLeftMm)).toEqual([
+    undefined,
+    0,
+  ]);
+  expect(over(850)).toEqual([1200, 900, -350]);
+  expect(over(1200)).toBeNull();
+  expect(at(1200)?.gapBeforeMm).toBe(300);
+  expect(over(1250)).toEqual([1200, 900, 50]);
+  expect(over(1300)).toEqual([850, 2040, 450]);
 });

@@ -213,6 +213,14 @@ const paneSchema = z.strictObject({
     .strictObject({ gridId: recordIdSchema, column: z.int().min(0).max(50), row: z.int().min(0).max(50) })
     .nullable()
     .default(null),
+  /** Stands over another opening of its wall, as a fanlight over a door; its sill is its own. */
+  over: z
+    .strictObject({
+      paneId: recordIdSchema,
+      fromLeftMm: z.number().min(-100_000).max(100_000),
+    })
+    .nullable()
+    .default(null),
   /** How the glass and its frame were found, before work. */
   condition: z
     .array(
@@ -305,6 +313,7 @@ export const NEW_PANE: Omit<Pane, 'wallId' | 'label' | 'order' | 'gapBeforeMm' |
   leading: null,
   twinSet: null,
   cell: null,
+  over: null,
   condition: [],
   hidden: [],
   hole: null,

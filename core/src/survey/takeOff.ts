@@ -1,5 +1,6 @@
 import { addRecord, inOrder, patchRecord, withRecord } from '../record/index.ts';
 import { formatBareLength, type LengthUnit } from '../units/index.ts';
+import { placeOver } from './arrange.ts';
 import { equalGridCells } from './grid.ts';
 import type { OpeningLine } from './openingLine.ts';
 import {
@@ -9,6 +10,7 @@ import {
   type OpeningKind,
   type Reading,
   type Readings,
+  type Size,
   type TakenLength,
 } from './pane.ts';
 import {
@@ -21,6 +23,7 @@ import {
 } from './records.ts';
 import { placesOfShape } from './shape.ts';
 import { paneSizes, type SizeRules } from './sizes.ts';
+import { placeOpenings } from './wall.ts';
 import type { SurveyRules } from './surveyRules.ts';
 
 /** Where and by whom openings are taken off, and new ids for them. */
@@ -48,11 +51,13 @@ const ON_THE_FLOOR: ReadonlySet<OpeningKind> = new Set(['frenchDoor', 'slider', 
 /** How high a new opening of a kind most likely stands: as the last of its like on the wall, doors on the floor otherwise. */
 export function likelySillMm(
   opening: OpeningKind,
-  onWall: readonly Pick<Pane, 'opening' | 'sillMm'>[],
+  onWall: readonly Pick<Pane, 'opening' | 'sillMm' | 'over'>[],
   defaultSillMm: number,
 ): number {
   const standsOnFloor = ON_THE_FLOOR.has(opening);
-  const alike = onWall.filter((pane) => ON_THE_FLOOR.has(pane.opening) === standsOnFloor);
+  const alike = onWall.filter(
+    (pane) => pane.over === null && ON_THE_FLOOR.has(pane.opening) === standsOnFloor,
+  );
   return alike.at(-1)?.sillMm ?? (standsOnFloor ? 0 : defaultSillMm);
 }
 
@@ -61,7 +66,7 @@ type Likeness = Pick<Pane, 'opening' | 'glass' | 'frame' | 'gapBeforeMm' | 'sill
 /** What a new opening takes over from the one before it on its wall: what is most likely alike. */
 function likeTheLast({ records, rules, wallId }: TakeOff, said: OpeningKind | null): Likeness {
   const panes = panesOfWall(records, wallId);
-  const last = panes.at(-1);
+  const last = panes.filter(({ over }) => over === null).at(-1) ?? panes.at(-1);
   const opening = said ?? last?.opening ?? NEW_PANE.opening;
   const { defaultGapMm, defaultSillMm } = rules.survey;
   return {
@@ -101,6 +106,52 @@ function firstReadings(shape: Pane['shape'], said: { width: Reading; height: Rea
   return { ...NO_READINGS, [width ?? 'widthTop']: said.width, [height ?? 'heightLeft']: said.height };
 }
 
+/** Places over an opening, one after the other; null where there is none of that number, or none at all. */
+function overOthers(
+  { records, rules, wallId }: TakeOff,
+  label: string | null,
+): ((id: string, size: Size) => Pick<Pane, 'over' | 'sillMm'> | null) | null {
+  const panes = panesOfWall(records, wallId);
+  const last = panes.at(-1);
+  const named = panes.find((pane) => pane.label === label);
+  const lastId = last?.over?.paneId ?? last?.id;
+  const wall = records.wall[wallId];
+  if (!wall) return null;
+  const standing = new Map(panes.map(({ id, over }) => [id, over]));
+  let { openings } = placeOpenings(
+    wall,
+    panes.map((pane) => ({
+      ...pane,
+      size: paneSizes(pane.readings, rules.cutting, pane.shape)?.cutting ?? null,
+    })),
+  );
+  /** A light wider than the last opening stands over as many before it as it covers, as over both leaves of a door. */
+  const widestBase = (widthMm: number) => {
+    const end = openings.find(({ id }) => id === lastId);
+    const covered = openings.filter(
+      ({ isOver, leftMm }) =>
+        end !== undefined &&
+        !isOver &&
+        leftMm <= end.leftMm &&
+        end.leftMm + end.size.widthMm - leftMm <= widthMm + 2 * rules.survey.defaultBarMm,
+    );
+    return covered.sort((a, b) => a.leftMm - b.leftMm)[0]?.id ?? lastId;
+  };
+  return (id, size) => {
+    const { defaultBarMm } = rules.survey;
+    const baseId = label === null ? widestBase(size.widthMm) : named?.id;
+    if (baseId === undefined) return null;
+    const place = placeOver(openings, (of) => standing.get(of) ?? null, baseId, size.widthMm, defaultBarMm);
+    const base = openings.find((each) => each.id === baseId);
+    if (!place || !base) return null;
+    standing.set(id, place.over);
+    const leftMm = base.leftMm + place.over.fromLeftMm;
+    const { sillMm } = place;
+    openings = [...openings, { id, leftMm, sillMm, size, measured: true, cell: null, isOver: true }];
+    return place;
+  };
+}
+
 /**
  * The openings of one line: as many as were said, all twins, each with its size as one reading a side. A grid becomes
  * equal lights behind its bars, on a wall that keeps the size of the whole.
@@ -127,6 +178,7 @@ export function openingsOfLine(
   const grids: Record<string, NonNullable<SurveyRecords['wall'][string]>['grids'][string]> = {};
   const changes: SurveyChange[] = [];
   const ids: string[] = [];
+  const over = line.above && !line.grid ? overOthers(takeOff, line.above.label) : null;
   for (let copy = 0; copy < line.count; copy += 1) {
     const gridId = line.grid ? newId() : null;
     if (gridId) grids[gridId] = { columns, rows, barMm, whole };
@@ -144,6 +196,7 @@ export function openingsOfLine(
         order: firstOrder + ids.length - 1,
         twinSet,
         cell: gridId ? { gridId, column: at % columns, row: Math.floor(at / columns) } : null,
+        ...over?.(id, { widthMm: width.mm, heightMm: height.mm }),
         shape: line.shape ?? NEW_PANE.shape,
         readings: firstReadings(line.shape ?? NEW_PANE.shape, {
           width: readingOf(width.mm, width.typed, taken),
@@ -194,6 +247,7 @@ export function gridsOfPanes(
       ...pane,
       twinSet: `set-${newId()}`,
       cell: { gridId, column: 0, row: 0 },
+      over: null,
       readings: { ...NO_READINGS, widthTop: reading(light.widthMm), heightLeft: reading(light.heightMm) },
     };
     const change = patchRecord(records, 'pane', id, first);
@@ -211,12 +265,21 @@ export function gridsOfPanes(
   return onWall && changes.length > 0 ? [onWall, ...changes] : [];
 }
 
+/** Where the twin of a pane over another stands: over the same one, beside it. */
+function besideOver(records: SurveyRecords, rules: TakeOff['rules'], paneId: string): Pane['over'] {
+  const pane = records.pane[paneId];
+  const widthMm = pane && paneSizes(pane.readings, rules.cutting, pane.shape)?.cutting.widthMm;
+  return pane?.over && widthMm !== undefined
+    ? { ...pane.over, fromLeftMm: pane.over.fromLeftMm + widthMm + rules.survey.defaultBarMm }
+    : null;
+}
+
 /** Panes again, after the last of the wall: alike in everything that was measured, and said to be twins. */
 export function twinsOfPanes(
   takeOff: TakeOff,
   paneIds: readonly string[],
 ): { ids: string[]; changes: SurveyChange[] } {
-  const { records, newId } = takeOff;
+  const { records, rules, newId } = takeOff;
   const firstNumber = nextNumber(records);
   const firstOrder = nextOrder(records);
   const changes: SurveyChange[] = [];
@@ -235,6 +298,7 @@ export function twinsOfPanes(
           order: firstOrder + at,
           twinSet,
           cell: null,
+          over: besideOver(records, rules, id),
           condition: [],
         }),
       );
@@ -312,9 +376,15 @@ export function copyOfWall(
   });
   const setOf = (paneId: string, twinSet: string | null) =>
     twinSet ?? (sets.find((change) => change.id === paneId)?.after as Pane | undefined)?.twinSet ?? null;
+  const copyOf = new Map(panes.map((pane) => [pane.id, newId()]));
+  const overCopy = (over: Pane['over']) => {
+    const paneId = over && copyOf.get(over.paneId);
+    return over && paneId !== undefined && paneId !== null ? { ...over, paneId } : null;
+  };
   const copies = panes.map(({ id: paneId, ...pane }, at) =>
-    addRecord('pane', newId(), {
+    addRecord('pane', copyOf.get(paneId) ?? newId(), {
       ...pane,
+      over: overCopy(pane.over),
       condition: [],
       wallId: id,
       label: String(firstNumber + at),

@@ -1,6 +1,12 @@
 import type { Grid, GridCell } from './grid.ts';
 import type { Size } from './pane.ts';
 
+/** An opening that stands over another, as a fanlight over a door: over which, and how far its left is from that one's. */
+export interface Over {
+  readonly paneId: string;
+  readonly fromLeftMm: number;
+}
+
 /** Where an opening stands on its wall, seen from inside: measured from the wall's left end and from the floor. */
 export interface PlacedOpening<Id extends string> {
   readonly id: Id;
@@ -10,6 +16,8 @@ export interface PlacedOpening<Id extends string> {
   /** False while the size is only assumed, since nothing has been read yet. */
   readonly measured: boolean;
   readonly cell: GridCell | null;
+  /** True for what stands over another opening rather than along the wall. */
+  readonly isOver: boolean;
 }
 
 export interface OpeningToPlace<Id extends string> {
@@ -20,6 +28,7 @@ export interface OpeningToPlace<Id extends string> {
   readonly size: Size | null;
   /** A light of a grid stands beside and below the others of its grid. */
   readonly cell?: GridCell | null;
+  readonly over?: Over | null;
 }
 
 /** What an opening is drawn at until it is measured; only the drawing uses it. */
@@ -62,6 +71,7 @@ function placeLights<Id extends string>(
       size,
       measured: light.size !== null,
       cell: light.cell ?? null,
+      isOver: false,
     };
   });
   return { placed, widthMm: total(columns), heightMm };
@@ -69,7 +79,7 @@ function placeLights<Id extends string>(
 
 /**
  * Places openings along a wall in their order, left to right as seen from inside; lights of a grid stand together where
- * the first of them comes. Gives the places and the extent of the wall in mm, which is never less than what the
+ * the first of them comes, what stands over another takes no room along the wall. Gives the places and the extent of the wall in mm, which is never less than what the
  * openings need.
  */
 export function placeOpenings<Id extends string>(
@@ -83,13 +93,24 @@ export function placeOpenings<Id extends string>(
   let fromLeft = 0;
   let top = 0;
   const done = new Set<string>();
-  const placed = openings.flatMap((opening): PlacedOpening<Id>[] => {
+  const ids = new Map<string, OpeningToPlace<Id>>(openings.map((opening) => [opening.id, opening]));
+  /** Over another of this wall, and through however many not over itself. */
+  const standsOver = ({ id, over }: OpeningToPlace<Id>) => {
+    const seen = new Set<string>([id]);
+    for (let at = over; at; at = ids.get(at.paneId)?.over) {
+      if (seen.has(at.paneId) || !ids.has(at.paneId)) return false;
+      seen.add(at.paneId);
+    }
+    return Boolean(over);
+  };
+  const along = openings.filter((opening) => !standsOver(opening));
+  const placed = along.flatMap((opening): PlacedOpening<Id>[] => {
     const { id, gapBeforeMm, sillMm, size, cell } = opening;
     const leftMm = fromLeft + gapBeforeMm;
     if (cell) {
       if (done.has(cell.gridId)) return [];
       done.add(cell.gridId);
-      const lights = openings.filter((other) => other.cell?.gridId === cell.gridId);
+      const lights = along.filter((other) => other.cell?.gridId === cell.gridId);
       const grid = wall.grids?.[cell.gridId] ?? { barMm: 0 };
       const together = placeLights({ lights, grid }, leftMm);
       fromLeft = leftMm + together.widthMm;
@@ -99,10 +120,27 @@ export function placeOpenings<Id extends string>(
     const drawn = size ?? UNMEASURED_SIZE;
     fromLeft = leftMm + drawn.widthMm;
     top = Math.max(top, sillMm + drawn.heightMm);
-    return [{ id, leftMm, sillMm, size: drawn, measured: size !== null, cell: null }];
+    return [{ id, leftMm, sillMm, size: drawn, measured: size !== null, cell: null, isOver: false }];
   });
+  const places = new Map<string, PlacedOpening<Id>>(placed.map((each) => [each.id, each]));
+  const placeOver = (opening: OpeningToPlace<Id>): PlacedOpening<Id> | null => {
+    const { id, sillMm, size, over } = opening;
+    const known = places.get(id);
+    if (known || !over) return known ?? null;
+    const below = ids.get(over.paneId);
+    const base = below && placeOver(below);
+    if (!base) return null;
+    const drawn = size ?? UNMEASURED_SIZE;
+    const leftMm = base.leftMm + over.fromLeftMm;
+    const made = { id, leftMm, sillMm, size: drawn, measured: size !== null, cell: null, isOver: true };
+    places.set(id, made);
+    fromLeft = Math.max(fromLeft, leftMm + drawn.widthMm);
+    top = Math.max(top, sillMm + drawn.heightMm);
+    return made;
+  };
+  for (const opening of openings) placeOver(opening);
   return {
-    openings: placed,
+    openings: openings.flatMap(({ id }) => places.get(id) ?? []),
     widthMm: Math.max(wall.widthMm, fromLeft),
     heightMm: Math.max(wall.heightMm, top),
   };

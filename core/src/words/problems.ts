@@ -101,6 +101,7 @@ export function readBackLine(line: OpeningLine, unit: LengthUnit): string {
     line.frame && FRAME_NAMES[line.frame],
     line.handle && `handle ${SIDE_NAMES[line.handle]}`,
     lights,
+    line.above && (line.above.label === null ? 'above the last' : `above pane ${line.above.label}`),
     line.shape && line.shape.kind === 'blocks'
       ? `${line.shape.columns} by ${line.shape.rows} blocks, joint ${formatLength(line.shape.jointMm, { unit })}`
       : line.shape && SHAPE_NAMES[line.shape.kind],

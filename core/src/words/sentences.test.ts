@@ -280,6 +280,7 @@ test('what a line, a rule and a coverage are read back as', () => {
         frame: 'timber',
         handle: 'left',
         shape: null,
+        above: { label: '4' },
         grid: { columns: 3, rows: 2, barMm: null },
       },
       'mm',
@@ -301,6 +302,7 @@ test('what a line, a rule and a coverage are read back as', () => {
           jointMm: 10,
           cornerRadiusMm: 0,
         },
+        above: null,
         grid: null,
       },
       'in',
@@ -338,7 +340,7 @@ test('what a line, a rule and a coverage are read back as', () => {
     describeCoverage({ kind: 'gradient', from: 'bottom', reachMm: 800 }, 'mm'),
   ]).toMatchInlineSnapshot(`
    [
-     "3 identical, 640 mm × 1120 mm, sash, laminated, timber, handle left, 3 by 2 lights",
+     "3 identical, 640 mm × 1120 mm, sash, laminated, timber, handle left, 3 by 2 lights, above pane 4",
      "7 15/32 in × 7 15/32 in, 6 by 5 blocks, joint 13/32 in",
      "Gannet Silver 20 on sash of sealed double unit that face south or west in Hall, but not on french door, wired or fire-rated",
      "No film on all panes",

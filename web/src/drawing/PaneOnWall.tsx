@@ -155,6 +155,39 @@ function Glass({ opening: { glass, frame, measured }, mark }: { opening: Opening
   );
 }
 
+/** What an opening does when it is dragged along the wall: told by how many px its middle was moved. */
+export interface OpeningsInHand {
+  readonly onDrop: (paneId: string, moved: { readonly x: number; readonly y: number }) => void;
+}
+
+/** Less than this is a click, px. */
+const DRAGGED_PX = 4;
+
+/** An opening that follows the pointer until it is let go. */
+function useOpeningDrag(paneId: string, hands: OpeningsInHand | null) {
+  const node = useRef<SVGGElement>(null);
+  const start = useRef<{ readonly x: number; readonly y: number } | null>(null);
+  const [moved, setMoved] = useState<{ readonly x: number; readonly y: number } | null>(null);
+  useDrag(node, {
+    enabled: hands !== null,
+    byFinger: false,
+    onStart: (at) => {
+      start.current = at;
+    },
+    onMove: (at) => {
+      if (!start.current) return;
+      const by = { x: at.x - start.current.x, y: at.y - start.current.y };
+      if (moved || Math.hypot(by.x, by.y) > DRAGGED_PX) setMoved(by);
+    },
+    onDrop: () => {
+      if (moved) hands?.onDrop(paneId, moved);
+      start.current = null;
+      setMoved(null);
+    },
+  });
+  return { node, moved };
+}
+
 /** One pane with its frame, and what the stage shows over it. */
 export function PaneOnWall({
   opening,
@@ -163,6 +196,7 @@ export function PaneOnWall({
   active,
   lit,
   seams,
+  openings,
   onPick,
   onLit,
 }: {
@@ -172,15 +206,20 @@ export function PaneOnWall({
   active: boolean;
   lit: boolean;
   seams: SeamsInHand | null;
+  openings: OpeningsInHand | null;
   onPick: (event: MouseEvent) => void;
   onLit: ((id: string | null) => void) | null;
 }) {
   const { glass, frame } = opening;
+  const { node, moved } = useOpeningDrag(opening.id, openings);
   const names =
     mark.names.length > 0 ? mark.names : [{ at: { x: 0.5, y: 0.5 }, text: mark.label, arrow: null }];
   return (
     <g
+      ref={node}
       role="option"
+      transform={moved ? `translate(${moved.x} ${moved.y})` : undefined}
+      opacity={moved ? 0.7 : undefined}
       id={`pane-${opening.id}`}
       aria-selected={chosen}
       aria-label={mark.spoken}

@@ -4,7 +4,7 @@ import type { LengthUnit } from '@neat-sill/core/units';
 import { memo, useEffect, useRef, useState, type KeyboardEvent, type MouseEvent } from 'react';
 import { DimensionLine } from './DimensionLine.tsx';
 import { FilmHatches } from './FilmHatches.tsx';
-import { PaneOnWall, type SeamsInHand } from './PaneOnWall.tsx';
+import { PaneOnWall, type OpeningsInHand, type SeamsInHand } from './PaneOnWall.tsx';
 import { mirrored, type PaneMark } from './paneMark.ts';
 import { neighbour, sheetOf } from './wallGeometry.ts';
 
@@ -27,6 +27,11 @@ interface WallDrawingProps {
   readonly onLit: ((id: string | null) => void) | null;
   /** Seams that can be dragged; null where they only show. */
   readonly seams: SeamsInHand | null;
+  /**
+   * Told where on the wall an opening was dropped: the middle of its glass, mm from the left and over the floor; null where
+   * openings stay where they are.
+   */
+  readonly onMove: ((paneId: string, at: { readonly xMm: number; readonly yMm: number }) => void) | null;
 }
 
 function useSheetSize() {
@@ -68,6 +73,7 @@ export const WallDrawing = memo(function WallDrawing({
   onSelect,
   onLit,
   seams,
+  onMove,
 }: WallDrawingProps) {
   const { holder, size } = useSheetSize();
   const [focused, setFocused] = useState(false);
@@ -87,6 +93,17 @@ export const WallDrawing = memo(function WallDrawing({
       onSelect(sheet.openings.map(({ id }) => id));
     else return;
     event.preventDefault();
+  };
+  const hands: OpeningsInHand | null = onMove && {
+    onDrop: (paneId, moved) => {
+      const glass = sheet.openings.find(({ id }) => id === paneId)?.glass;
+      if (!glass) return;
+      const fromLeftMm = (glass.x + glass.width / 2 + moved.x - sheet.wall.x) / sheet.pxPerMm;
+      onMove(paneId, {
+        xMm: fromOutside ? wall.widthMm - fromLeftMm : fromLeftMm,
+        yMm: (sheet.floorY - glass.y - glass.height / 2 - moved.y) / sheet.pxPerMm,
+      });
+    },
   };
   const lowest = Math.min(sheet.height - 18, sheet.floorY + 24);
   const tallest = sheet.openings.filter(({ measured }) => measured).sort((a, b) => a.glass.x - b.glass.x)[0];
@@ -159,6 +176,7 @@ export const WallDrawing = memo(function WallDrawing({
               onPick={(event) => pick(opening.id, event)}
               onLit={onLit}
               seams={seams}
+              openings={hands}
             />
           );
         })}
@@ -166,7 +184,8 @@ export const WallDrawing = memo(function WallDrawing({
           const opening = wall.openings.find((each) => each.id === id);
           const mm = opening?.size.widthMm;
           // Lights of a grid are dimensioned once a column, and only where the figures have room.
-          const shown = !opening?.cell || (opening.cell.row === 0 && glass.width > 44);
+          const shown =
+            opening?.isOver !== true && (!opening?.cell || (opening.cell.row === 0 && glass.width > 44));
           return measured && mm && shown ? (
             <DimensionLine
               key={id}

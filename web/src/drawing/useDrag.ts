@@ -7,9 +7,13 @@ interface Place {
 }
 
 interface DragHandlers {
+  /** Where the pointer took hold of it, in the drawing's own coordinates. */
+  readonly onStart?: (at: Place) => void;
   /** While it is dragged: where the pointer is, in the drawing's own coordinates and on the page. */
   readonly onMove: (at: Place, onPage: Place) => void;
   readonly onDrop: (onPage: Place) => void;
+  /** False where it is only looked at. */
+  readonly enabled?: boolean;
   /** False where a finger that moves is to scroll the page. */
   readonly byFinger?: boolean;
 }
@@ -23,22 +27,29 @@ function placeOf(event: MouseEvent | TouchEvent): Place | null {
 export function useDrag(node: RefObject<SVGElement | null>, handlers: DragHandlers): void {
   const latest = useRef(handlers);
   const byFinger = handlers.byFinger ?? true;
+  const enabled = handlers.enabled ?? true;
   useEffect(() => {
     latest.current = handlers;
   });
   useEffect(() => {
     const element = node.current;
-    if (!element) return;
+    if (!element || !enabled) return;
     const svg = element.ownerSVGElement;
     if (!svg) return;
+    const onDrawing = (at: Place) => {
+      const matrix = svg.getScreenCTM();
+      const { x, y } = new DOMPoint(at.x, at.y).matrixTransform(matrix?.inverse());
+      return { x, y };
+    };
     const dragging = drag<SVGElement, unknown>()
       .container(() => svg)
+      .on('start', ({ sourceEvent }: { sourceEvent: MouseEvent | TouchEvent }) => {
+        const at = placeOf(sourceEvent);
+        if (at) latest.current.onStart?.(onDrawing(at));
+      })
       .on('drag', ({ sourceEvent }: { sourceEvent: MouseEvent | TouchEvent }) => {
         const at = placeOf(sourceEvent);
-        const matrix = svg.getScreenCTM();
-        if (!at || !matrix) return;
-        const place = new DOMPoint(at.x, at.y).matrixTransform(matrix.inverse());
-        latest.current.onMove({ x: place.x, y: place.y }, at);
+        if (at) latest.current.onMove(onDrawing(at), at);
       })
       .on('end', ({ sourceEvent }: { sourceEvent: MouseEvent | TouchEvent }) => {
         const at = placeOf(sourceEvent);
@@ -50,5 +61,5 @@ export function useDrag(node: RefObject<SVGElement | null>, handlers: DragHandle
     return () => {
       chosen.on('.drag', null);
     };
-  }, [node, byFinger]);
+  }, [node, byFinger, enabled]);
 }

@@ -26,6 +26,8 @@ export interface OpeningOnSheet {
 
 const MARGIN = { left: 46, right: 14, top: 40, bottom: 58 };
 const FRAME_PX = 7;
+/** So many openings further to the right are held against each: those of a grid and those over it. */
+const NEIGHBOURS = 24;
 /** Where room is left above and below, this share of it stands above. */
 const LOWERED = 0.6;
 
@@ -33,6 +35,22 @@ interface WallToDraw {
   readonly openings: readonly PlacedOpening<string>[];
   readonly widthMm: number;
   readonly heightMm: number;
+}
+
+/** The least frame or wall between two openings, beside or over each other; mm. */
+function narrowestGapMm(openings: readonly PlacedOpening<string>[]): number {
+  const byLeft = [...openings].sort((a, b) => a.leftMm - b.leftMm);
+  let narrowest = Infinity;
+  for (const [at, one] of byLeft.entries())
+    for (const other of byLeft.slice(at + 1, at + 1 + NEIGHBOURS)) {
+      const beside = other.leftMm - one.leftMm - one.size.widthMm;
+      const over = Math.max(
+        other.sillMm - one.sillMm - one.size.heightMm,
+        one.sillMm - other.sillMm - other.size.heightMm,
+      );
+      narrowest = Math.min(narrowest, Math.max(0, beside, over));
+    }
+  return narrowest;
 }
 
 /** Fits a wall into a sheet, to scale; seen from outside, left and right are swapped. */
@@ -53,13 +71,7 @@ export function sheetOf(
     height: wall.heightMm * pxPerMm,
   };
   const floorY = wallBox.y + wallBox.height;
-  const gapsMm = wall.openings
-    .slice(1)
-    .map(
-      (opening, at) =>
-        opening.leftMm - (wall.openings[at]?.leftMm ?? 0) - (wall.openings[at]?.size.widthMm ?? 0),
-    );
-  const framePx = Math.max(2, Math.min(FRAME_PX, (Math.min(...gapsMm, Infinity) * pxPerMm - 2) / 2));
+  const framePx = Math.max(2, Math.min(FRAME_PX, (narrowestGapMm(wall.openings) * pxPerMm - 2) / 2));
   const openings = wall.openings.map(({ id, measured, leftMm, sillMm, size }): OpeningOnSheet => {
     const fromLeft = fromOutside ? wall.widthMm - leftMm - size.widthMm : leftMm;
     const glass: Box = {

@@ -156,6 +156,7 @@ export function CustomerView({ onClose }: { onClose: () => void }) {
                 lit={null}
                 onLit={null}
                 seams={null}
+                onMove={null}
                 fromOutside={shown.fromOutside}
                 unit={unit}
                 onSelect={() => undefined}

@@ -50,6 +50,8 @@ export interface WallShows {
   readonly faults: boolean;
   /** Whether pieces light up with their panes, and seams can be dragged. */
   readonly hand: boolean;
+  /** Whether openings can be dragged about the wall. */
+  readonly openings: boolean;
 }
 
 /** What a figure is worked out from. */
@@ -96,5 +98,6 @@ export const SHOWS_NOTHING: WallShows = {
   condition: false,
   faults: false,
   hand: false,
+  openings: false,
 };
 export const SILENT: PaneSays = { tone: 'plain', under: null };

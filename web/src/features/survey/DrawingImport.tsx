@@ -33,8 +33,14 @@ export function DrawingImport({
   const take = () => {
     let records = takeOff.records;
     const changes: Change[] = [];
-    for (const { widthMm, heightMm, sillMm, gapBeforeMm } of openings) {
-      const { id, changes: added } = emptyOpening({ ...takeOff, records });
+    const made = openings.map(() => takeOff.newId());
+    for (const [at, { widthMm, heightMm, sillMm, gapBeforeMm, over }] of openings.entries()) {
+      const { id, changes: added } = emptyOpening({
+        ...takeOff,
+        records,
+        newId: () => made[at] ?? takeOff.newId(),
+      });
+      const overId = over && made[over.at];
       const [first] = added;
       if (first?.kind !== 'pane' || !first.after) continue;
       const read = (mm: number) =>
@@ -43,6 +49,7 @@ export function DrawingImport({
         ...first.after,
         sillMm: Math.round(sillMm * 10) / 10,
         gapBeforeMm: Math.round(gapBeforeMm * 10) / 10,
+        over: over && overId ? { paneId: overId, fromLeftMm: Math.round(over.fromLeftMm * 10) / 10 } : null,
         readings: { ...first.after.readings, widthTop: read(widthMm), heightLeft: read(heightMm) },
       };
       changes.push(addRecord('pane', id, pane));

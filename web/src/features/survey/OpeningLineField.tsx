@@ -54,7 +54,7 @@ export function OpeningLineField() {
     if (event.key !== 'Enter' || event.ctrlKey) return;
     event.preventDefault();
     setTried(true);
-    if (read.ok) add(read.value);
+    if (read.ok && !lost) add(read.value);
   };
   const asked = tried && !read.ok && read.problem.code === 'line.whichUnit' ? read.problem.units : [];
   const answer = (meant: BareUnit) => {
@@ -64,7 +64,15 @@ export function OpeningLineField() {
     if (line.ok) add(line.value);
     input.current?.focus();
   };
-  const problem = tried && !read.ok ? describeLineProblem(read.problem, unit) : undefined;
+  const above = read.ok ? read.value.above : null;
+  const lost =
+    above && !job.wallPanes.some(({ label }) => above.label === null || label === above.label)
+      ? above.label === null
+        ? 'Nothing stands on this wall yet for it to be above.'
+        : `There is no pane ${above.label} on this wall for it to be above.`
+      : null;
+  const problem =
+    tried && lost ? lost : tried && !read.ok ? describeLineProblem(read.problem, unit) : undefined;
   const hint = read.ok
     ? `= ${readBackLine(read.value, unit)}`
     : text

@@ -7,12 +7,12 @@ import { SurveyBench } from './SurveyBench.tsx';
 export const surveyModule: StageModule = {
   id: surveyStage.id,
   name: 'Survey',
-  hint: 'Click a pane, or use the arrow keys; hold Shift for several.',
+  hint: 'Click a pane, or use the arrow keys; hold Shift for several. Drag an opening to move it, or above another.',
   rules: surveyStage,
   Bench: SurveyBench,
   wallShare: 60,
   ownKeys: 'withOnePane',
-  shows: { ...SHOWS_NOTHING, film: false, condition: true },
+  shows: { ...SHOWS_NOTHING, film: false, condition: true, openings: true },
   says: (pane, { derived }) => {
     switch (surveyStage.standing(pane, derived)) {
       case 'doubt':

@@ -1,4 +1,4 @@
-import { wallAdded, wallChanged } from '@neat-sill/core/survey';
+import { droppedAt, wallAdded, wallChanged } from '@neat-sill/core/survey';
 import { Plus } from 'lucide-react';
 import { useCallback, useMemo, useState } from 'react';
 import { OneOf } from '../../ui/OneOf.tsx';
@@ -162,6 +162,15 @@ export function WallPanel({ stage }: { stage: StageModule }) {
     (ids: readonly string[]) => dispatch(viewActions.selected([...ids])),
     [dispatch],
   );
+  const onMove = useCallback(
+    (paneId: string, at: { readonly xMm: number; readonly yMm: number }) => {
+      const openings = onWall?.placed.openings ?? [];
+      const { defaultBarMm } = job.rules.survey;
+      const label = job.records.pane[paneId]?.label ?? '';
+      job.edit(`Move pane ${label}`, droppedAt(job.records, openings, paneId, at, defaultBarMm));
+    },
+    [job, onWall],
+  );
   return (
     <section aria-label="Wall" className="flex min-h-0 min-w-0 flex-1 flex-col gap-1 px-4 pt-3 pb-2">
       {wall && (
@@ -198,6 +207,7 @@ export function WallPanel({ stage }: { stage: StageModule }) {
             onSelect={onSelect}
             onLit={shows.hand ? onLit : null}
             seams={shows.hand ? seams : null}
+            onMove={shows.openings ? onMove : null}
           />
           {shows.hand && seamProblem && (
             <Note tone="no" role="alert">

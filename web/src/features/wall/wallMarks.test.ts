@@ -8,7 +8,15 @@ import { paneMark, wallMarks, type MarkSource } from './wallMarks.ts';
 
 const [rules] = DEFAULT_RULE_SETS;
 const WIDE = readingsForTest([2300, 2300, 2300, 2000, 2000, 2000]);
-const ALL = { film: true, looks: true, pieces: 'named', condition: true, faults: true, hand: true } as const;
+const ALL = {
+  film: true,
+  looks: true,
+  pieces: 'named',
+  condition: true,
+  faults: true,
+  hand: true,
+  openings: true,
+} as const;
 const NONE = {
   film: false,
   looks: false,
@@ -16,6 +24,7 @@ const NONE = {
   condition: false,
   faults: false,
   hand: false,
+  openings: false,
 } as const;
 
 function marked(changes: Partial<Pane>, source: Partial<MarkSource> = {}) {
