@@ -7,13 +7,14 @@ import { filmVerdict, type PaneToSuit } from './index.ts';
 const { rules } = jobForTest();
 const wide: PaneToSuit = {
   glass: 'single',
+  strengths: [],
   circumstances: [],
   cut: { width: 1640, height: 2260, factoryEdge: 'none', seams: { allowed: true, axis: 'vertical' } },
 };
 
 test('a film goes on common glass, is asked about on tinted, refused on textured and block', () => {
   const verdict = (glass: PaneToSuit['glass']) =>
-    filmVerdict(silverForTest, { glass, circumstances: [], cut: null }, rules).kind;
+    filmVerdict(silverForTest, { glass, strengths: [], circumstances: [], cut: null }, rules).kind;
   expect([verdict('single'), verdict('lowEDouble'), verdict('patterned'), verdict('block')]).toEqual([
     'allowed',
     'ask',
@@ -40,7 +41,11 @@ test('a film without rolls is refused', () => {
 
 describe('the place speaks as well as the glass', () => {
   const in_ = (film: typeof silverForTest, ...circumstances: PaneToSuit['circumstances']) => {
-    const { kind, reasons } = filmVerdict(film, { glass: 'single', circumstances, cut: null }, rules);
+    const { kind, reasons } = filmVerdict(
+      film,
+      { glass: 'single', strengths: [], circumstances, cut: null },
+      rules,
+    );
     return [kind, ...reasons.map(({ code }) => code)];
   };
   const cling = { ...silverForTest, hold: 'cling', openMetal: false } as const;
@@ -78,11 +83,28 @@ describe('the place speaks as well as the glass', () => {
 
 test('glass block takes film made for its outside once the maker was asked, and none on the room side', () => {
   const onBlock = (kind: Film['kind'], mount: Film['mount']) =>
-    filmVerdict({ ...silverForTest, kind, mount }, { glass: 'block', circumstances: [], cut: null }, rules)
-      .kind;
+    filmVerdict(
+      { ...silverForTest, kind, mount },
+      { glass: 'block', strengths: [], circumstances: [], cut: null },
+      rules,
+    ).kind;
   expect(onBlock('outsideSilver', 'outside')).toBe('ask');
   expect(onBlock('outsideNeutral', 'outside')).toBe('ask');
   expect(onBlock('outsideNeutral', 'inside')).toBe('refused');
   expect(onBlock('frosted', 'inside')).toBe('refused');
   expect(onBlock('perforated', 'outside')).toBe('refused');
+});
+
+test('the very pane that carries the film is judged as well as the unit', () => {
+  const said = (mount: Film['mount'], kind: Film['kind'], strengths: PaneToSuit['strengths']) => {
+    const pane = { glass: 'double', strengths, circumstances: [], cut: null } as const;
+    const { kind: verdict, reasons } = filmVerdict({ ...silverForTest, kind, mount }, pane, rules);
+    return [verdict, ...reasons.map((reason) => ('glass' in reason ? reason.glass : reason.code))];
+  };
+  expect(said('inside', 'silverSolar', [])).toEqual(['allowed']);
+  expect(said('inside', 'silverSolar', ['annealed', 'laminated'])).toEqual(['ask', 'laminated']);
+  expect(said('inside', 'silverSolar', ['laminated', 'annealed'])).toEqual(['allowed']);
+  expect(said('outside', 'outsideNeutral', ['wired', 'annealed'])).toEqual(['ask', 'wired']);
+  expect(said('inside', 'dualReflective', ['annealed', 'wired'])).toEqual(['refused', 'wired']);
+  expect(said('inside', 'dualReflective', ['annealed', 'tempered'])).toEqual(['ask', 'double']);
 });

@@ -5,7 +5,7 @@ const { film: rules } = DEFAULT_RULE_SETS[0];
 const small: PaneToFit = {
   film: { kind: 'frosted', mount: 'inside' },
   breakage: 'fine',
-  areaM2: rules.alone.largestM2,
+  areaM2: rules.alone.glassUpToM2,
   topOverFloorMm: rules.alone.highestMm,
   floorOverGroundMm: 6000,
   seamed: false,

@@ -34,5 +34,5 @@ export function leaveToProfessional(
   if (topMm > alone.highestMm) return { code: 'height', topMm, over };
   if (HOLDS_TOGETHER.has(film.kind)) return { code: 'bead' };
   if (seamed) return { code: 'splice' };
-  return areaM2 > alone.largestM2 ? { code: 'size', areaM2 } : null;
+  return areaM2 > alone.glassUpToM2 ? { code: 'size', areaM2 } : null;
 }

@@ -10,6 +10,7 @@ import {
   heatFlow,
   thermalStressRatio,
   uncertaintyOf,
+  withStrengths,
   type Blind,
   type Breakage,
   type BreakageCase,
@@ -17,6 +18,7 @@ import {
   type GlassBuild,
   type Glazing,
   type LaidOn,
+  type SaidStrengths,
   type Shadow,
   type Uncertainty,
 } from '../glazing/index.ts';
@@ -29,6 +31,8 @@ export interface PaneForFilm {
   readonly glass: GlassKind;
   readonly glassMm: number | null;
   readonly frame: FrameKind;
+  /** What was said of the strength of each pane, apart from the kind of glass. */
+  readonly said: SaidStrengths;
   /** A chip or crack at the edge: it bears about half. */
   readonly edgeDamaged: boolean;
   readonly inSun: PaneInSun;
@@ -133,7 +137,7 @@ const COLDER_K = 1;
 
 /** Works out what does not depend on the film. `year` is the year whose sun is followed. */
 export function paneCase(pane: PaneForFilm, rules: RuleSet['film'], year: number): PaneCase {
-  const sound = glassBuild(pane.glass, pane.glassMm);
+  const sound = withStrengths(glassBuild(pane.glass, pane.glassMm), pane.said);
   const build: GlassBuild = pane.edgeDamaged
     ? { ...sound, edges: sound.edges.map((edge) => ({ ...edge, edge: 'damaged' })) }
     : sound;

@@ -16,6 +16,7 @@ export function paneForFilm(
     glass: pane.glass,
     glassMm: pane.glassMm,
     frame: pane.frame,
+    said: { strengths: pane.strengths, stampSeen: pane.stampSeen },
     edgeDamaged: pane.condition.some(({ kind }) => kind === 'chip'),
     inSun: { bearingDeg: wall.bearingDeg, widthMm, heightMm, shade: wall.shade },
     site: { latitude, longitude, timeZone },

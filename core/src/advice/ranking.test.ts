@@ -209,6 +209,20 @@ describe('who sees whom', () => {
   });
 });
 
+test('tempered panes bear more heat, but only with their stamp', () => {
+  const bears = (strengths: PaneForFilm['said']['strengths'], stampSeen: boolean) =>
+    filmOnPane(
+      paneCase({ ...southWestPane, said: { strengths, stampSeen } }, rules, 2027),
+      silverForTest,
+      rules,
+    ).breakage.allowableK;
+  const usual = bears([], false);
+  expect(bears(['tempered', 'tempered'], true)).toBeGreaterThan(usual * 2);
+  expect(bears(['tempered', 'tempered'], false)).toBe(usual);
+  expect(bears(['heatStrengthened', 'heatStrengthened'], true)).toBeGreaterThan(usual);
+  expect(bears(['wired', 'wired'], false)).toBeLessThan(usual);
+});
+
 test('a chipped edge bears less, so the same film comes nearer to what the glass bears', () => {
   const [sound, chipped] = [false, true].map((edgeDamaged) => {
     const found = paneCase({ ...southWestPane, edgeDamaged }, rules, 2027);

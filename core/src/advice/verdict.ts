@@ -5,8 +5,9 @@ import {
   type PlanJob,
   type UnplacedReason,
 } from '../cuts/index.ts';
-import { glassVerdict, type Film } from '../film/index.ts';
-import type { Circumstance, GlassKind } from '../survey/index.ts';
+import { glassVerdict, type Film, type GlassVerdict } from '../film/index.ts';
+import { glassBuild } from '../glazing/index.ts';
+import type { Circumstance, GlassKind, PaneStrength } from '../survey/index.ts';
 
 /** What the place, not the glass, says against a film. */
 export type PlaceReason =
@@ -41,6 +42,8 @@ export interface FilmVerdict {
 /** The pane as far as a film has to suit it; `cut` is null until it is measured. */
 export interface PaneToSuit {
   readonly glass: GlassKind;
+  /** Strengths of its panes, the outmost first, as far as they were said. */
+  readonly strengths: readonly PaneStrength[];
   readonly circumstances: readonly Circumstance[];
   readonly cut: AskedOfFilm | null;
 }
@@ -72,6 +75,26 @@ function saidByPlace(
   return found;
 }
 
+/** Strengths that the general guidance judges as glass of their own. */
+const JUDGED_AS: Readonly<Partial<Record<PaneStrength, GlassKind>>> = {
+  laminated: 'laminated',
+  wired: 'wired',
+};
+const WORSE: readonly GlassVerdict[] = ['usual', 'ask', 'refuse'];
+
+/** What the guidance says of a film on a glass and on the very pane of it that carries the film: the worse of both. */
+function onItsGlass(
+  film: Film,
+  { glass, strengths }: Pick<PaneToSuit, 'glass' | 'strengths'>,
+): { readonly verdict: GlassVerdict; readonly glass: GlassKind } {
+  const whole = { verdict: glassVerdict(film, glass), glass };
+  const carrying = film.mount === 'inside' ? glassBuild(glass, null).panes.length - 1 : 0;
+  const judgedAs = JUDGED_AS[strengths[carrying] ?? 'annealed'];
+  if (!judgedAs) return whole;
+  const pane = { verdict: glassVerdict(film, judgedAs), glass: judgedAs };
+  return WORSE.indexOf(pane.verdict) > WORSE.indexOf(whole.verdict) ? pane : whole;
+}
+
 /**
  * Whether a film may go on a pane: its place, the glass it is on, the rolls it comes in, and whether it may be seamed.
  * How the pane goes on those rolls may be passed in where it is known.
@@ -84,9 +107,9 @@ export function filmVerdict(
 ): FilmVerdict {
   const refused: FilmReason[] = [];
   const ask: FilmReason[] = [];
-  const onGlass = glassVerdict(film, pane.glass);
-  if (onGlass === 'refuse') refused.push({ code: 'glass.refused', glass: pane.glass, film });
-  if (onGlass === 'ask') ask.push({ code: 'glass.ask', glass: pane.glass, film });
+  const { verdict: onGlass, glass } = onItsGlass(film, pane);
+  if (onGlass === 'refuse') refused.push({ code: 'glass.refused', glass, film });
+  if (onGlass === 'ask') ask.push({ code: 'glass.ask', glass, film });
   for (const { code, kind } of saidByPlace(film, pane.circumstances))
     (kind === 'refused' ? refused : ask).push({ code, film });
   if (film.rolls.length === 0) refused.push({ code: 'film.noRolls', film });

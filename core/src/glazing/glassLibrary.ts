@@ -1,4 +1,4 @@
-import type { GlassKind } from '../survey/index.ts';
+import type { GlassKind, PaneStrength } from '../survey/index.ts';
 import type { Band } from './bands.ts';
 import type { GlassEdge, GlassStrength, PaneEdge } from './breakage.ts';
 import type { Gap, GlassPane } from './glazing.ts';
@@ -119,6 +119,27 @@ const USUAL_MM: Readonly<Record<GlassKind, number>> = {
   plastic: 4,
   block: 10,
 };
+
+/** How strong the panes of a glass are said to be, the outmost first, and whether a stamp proves it. */
+export interface SaidStrengths {
+  readonly strengths: readonly PaneStrength[];
+  readonly stampSeen: boolean;
+}
+
+/** Heat treatment cannot be seen: without its stamp such glass is reckoned as annealed. */
+const STAMPED: ReadonlySet<PaneStrength> = new Set(['tempered', 'heatStrengthened']);
+
+/** A build whose panes are as strong as somebody has said; where nothing was said they stay as the kind of glass has them. */
+export function withStrengths(build: GlassBuild, { strengths, stampSeen }: SaidStrengths): GlassBuild {
+  return {
+    ...build,
+    edges: build.edges.map((edge, at) => {
+      const said = strengths[at];
+      if (said === undefined) return edge;
+      return { ...edge, strength: STAMPED.has(said) && !stampSeen ? 'annealed' : said };
+    }),
+  };
+}
 
 /** A generic build for a kind of glass; `thicknessMm` is that of each pane, null for what is usual. */
 export function glassBuild(kind: GlassKind, thicknessMm: number | null): GlassBuild {

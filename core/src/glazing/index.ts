@@ -42,5 +42,5 @@ export {
   type GlazingCase,
   type GlazingResult,
 } from './glazingCase.ts';
-export { glassBuild, type GlassBuild } from './glassLibrary.ts';
+export { glassBuild, withStrengths, type GlassBuild, type SaidStrengths } from './glassLibrary.ts';
 export { asProbed, glassDoubt, type GlassDisagreement, type GlassDoubt } from './glassDoubt.ts';

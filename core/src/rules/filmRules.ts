@@ -75,10 +75,10 @@ export const filmRulesSchema = z.strictObject({
     .describe('Privacy by day is claimed from this reflectance outside and this share of the view in lost'),
   alone: z
     .strictObject({
-      largestM2: z.number().min(0.1).max(20),
+      glassUpToM2: z.number().min(0.1).max(20),
       highestMm: z.number().min(500).max(10_000),
     })
-    .default({ largestM2: 1, highestMm: 2100 })
+    .default({ glassUpToM2: 1, highestMm: 2100 })
     .describe(
       'What a householder may fit alone: the largest glass, and how high its top may be over the floor',
     ),

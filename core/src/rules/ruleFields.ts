@@ -10,6 +10,7 @@ export type Quantity =
   | 'share'
   | 'days'
   | 'seconds'
+  | 'minutes'
   | 'micrometres'
   | 'kelvin'
   | 'squareMetres'
@@ -65,6 +66,7 @@ const SUFFIXES: readonly (readonly [RegExp, Quantity])[] = [
   [/C$/, 'temperature'],
   [/days$/i, 'days'],
   [/seconds$/i, 'seconds'],
+  [/minutes$/i, 'minutes'],
   [/Um$/, 'micrometres'],
   [/K$/, 'kelvin'],
   [/UpToM2$/, 'squareMetres'],

@@ -7,6 +7,7 @@ export const CUTTING_SCHOOLS = ['marginAllRound', 'factoryEdgeFirst', 'benchCut'
 export type CuttingSchool = (typeof CUTTING_SCHOOLS)[number];
 
 const lengthMm = z.number().min(0).max(5000);
+const minutes = z.int().min(0).max(600);
 const days = z.int().min(0).max(730);
 
 /** A house rule set: every number of the trade on which shops differ. Lengths mm, areas m², temperatures °C. */
@@ -18,6 +19,26 @@ export const ruleSetSchema = z.strictObject({
     sisterToleranceMm: lengthMm.describe('Readings of one dimension further apart than this are asked about'),
     agreementMm: lengthMm.max(20).default(2).describe('Two readings at one place must agree within this'),
     twinToleranceMm: lengthMm.max(50).default(4).describe('Panes that differ by less than this are twins'),
+    fixMinutes: z
+      .strictObject({
+        scratch: minutes,
+        chip: minutes,
+        failedSeal: minutes,
+        oldFilm: minutes,
+        looseGasket: minutes,
+        silicone: minutes,
+        paint: minutes,
+      })
+      .default({
+        scratch: 0,
+        chip: 0,
+        failedSeal: 0,
+        oldFilm: 20,
+        looseGasket: 10,
+        silicone: 10,
+        paint: 15,
+      })
+      .describe('To put a defect right before film; 0 for what is accepted or left to others'),
     defaultBarMm: lengthMm.max(300).default(24).describe('Bar between two lights until it is measured'),
     newWallWidthMm: z
       .number()

@@ -1,4 +1,5 @@
 import { fittingRecords } from '../fitting/index.ts';
+import { beforeFilm, type BeforeFilm } from '../survey/index.ts';
 import type { DerivedPane } from '../job/index.ts';
 import type { GoTo, StageRules } from './stage.ts';
 
@@ -9,7 +10,8 @@ export type FittingStageStep =
 export type FittingFigure =
   | { readonly code: 'twoPeople'; readonly panes: number }
   | { readonly code: 'panesLeft'; readonly left: number; readonly of: number }
-  | { readonly code: 'faults'; readonly count: number };
+  | { readonly code: 'faults'; readonly count: number }
+  | ({ readonly code: 'beforeFilm' } & BeforeFilm);
 
 const isBegun = ({ fitting }: DerivedPane) => Object.keys(fitting.ticks).length > 0;
 const isToFit = ({ toFit, fitting }: DerivedPane) => toFit !== null && fitting.doneAt === null;
@@ -36,9 +38,13 @@ export const fittingStage: StageRules<'fitting', FittingStageStep, FittingFigure
     const twoPeople = count(({ fittingFigures }) => fittingFigures?.hands === 2);
     const faults = panes.reduce((sum, { fitting }) => sum + fitting.faults.length, 0);
     const left = count(({ fitting }) => fitting.doneAt === null);
+    const before = beforeFilm(
+      panes.flatMap(({ record, fitting }) => (fitting.doneAt === null ? record : [])),
+    );
     return [
       ...(twoPeople > 0 ? [{ code: 'twoPeople' as const, panes: twoPeople }] : []),
       { code: 'panesLeft', left, of: panes.length },
+      ...(before.undecided + before.toFix > 0 ? [{ code: 'beforeFilm' as const, ...before }] : []),
       ...(faults > 0 ? [{ code: 'faults' as const, count: faults }] : []),
     ];
   },

@@ -12,6 +12,10 @@ export {
   CIRCUMSTANCES,
   type Circumstance,
   FRAME_KINDS,
+  GLASS_JOINTS,
+  PANE_STRENGTHS,
+  type GlassJoint,
+  type PaneStrength,
   GLASS_KINDS,
   NO_READINGS,
   OPENING_KINDS,
@@ -58,7 +62,24 @@ export { equalGridCells, gridLeaves, type Grid, type GridCell } from './grid.ts'
 export { dropDoubtful, keepDoubtful, acceptLikely } from './answerDoubt.ts';
 export { openingsOfOutlines, type DrawnOpening, type Point } from './elevation.ts';
 export { trueBearing, type TrueBearing } from './bearing.ts';
-export { CONDITION_KINDS, HIDING_THINGS, type ConditionKind, type HidingThing } from './condition.ts';
+export {
+  ALARMS,
+  CONDITION_KINDS,
+  FIXTURE_KINDS,
+  HIDING_THINGS,
+  type ConditionKind,
+  type FixtureKind,
+  type HidingThing,
+} from './condition.ts';
+export {
+  beforeFilm,
+  isToFix,
+  usualFixMinutes,
+  withRemedy,
+  type BeforeFilm,
+  type Defect,
+  type Remedy,
+} from './defects.ts';
 export { USUAL_LASER, standInAnswer, type LaserAnswer, type LaserMeter } from './laser.ts';
 export {
   USUAL_PROBES,

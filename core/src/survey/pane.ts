@@ -35,6 +35,14 @@ export const GLASS_KINDS = [
 ] as const;
 export type GlassKind = (typeof GLASS_KINDS)[number];
 
+/** How strong one pane of a unit is, apart from how the unit is built. */
+export const PANE_STRENGTHS = ['annealed', 'heatStrengthened', 'tempered', 'laminated', 'wired'] as const;
+export type PaneStrength = (typeof PANE_STRENGTHS)[number];
+
+/** How the glass sits in its frame. */
+export const GLASS_JOINTS = ['gasket', 'bead', 'putty', 'silicone'] as const;
+export type GlassJoint = (typeof GLASS_JOINTS)[number];
+
 /** What else about a pane decides which film may go on it. */
 export const CIRCUMSTANCES = ['wetRoom', 'wayOut', 'fireRated'] as const;
 export type Circumstance = (typeof CIRCUMSTANCES)[number];

@@ -108,7 +108,7 @@ describe('taking off', () => {
   });
 
   test('a room is copied with its walls and openings, without what was found or done there', () => {
-    const mark = { x: 0.5, y: 0.5, note: '', pictureId: null, notedAt: '2026-05-04T15:00:00Z' };
+    const mark = { x: 0.5, y: 0.5, note: '', pictureId: null, remedy: null, notedAt: '2026-05-04T15:00:00Z' };
     const records = recordsForTest({
       panes: { p1: { condition: [{ ...mark, id: 'm1', kind: 'scratch', notedBy: null }] } },
     });

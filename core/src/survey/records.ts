@@ -13,14 +13,16 @@ import {
   type RecordsOf,
 } from '../record/index.ts';
 import { LONGEST_LENGTH_MM } from '../units/index.ts';
-import { CONDITION_KINDS, HIDING_THINGS } from './condition.ts';
+import { CONDITION_KINDS, FIXTURE_KINDS, HIDING_THINGS } from './condition.ts';
 import {
   ALL_PLACES,
   CIRCUMSTANCES,
   FRAME_KINDS,
+  GLASS_JOINTS,
   GLASS_KINDS,
   NO_READINGS,
   OPENING_KINDS,
+  PANE_STRENGTHS,
   READING_TOOLS,
   SIDES,
 } from './pane.ts';
@@ -193,7 +195,14 @@ const paneSchema = z.strictObject({
   glass: z.enum(GLASS_KINDS),
   /** Thickness of each pane of the glass; null where nobody has measured it. */
   glassMm: z.number().min(2).max(40).nullable().default(null),
+  /** How strong each pane of the glass is, the outmost first; empty where nobody has said more than the kind of glass. */
+  strengths: z.array(z.enum(PANE_STRENGTHS)).max(3).readonly().default([]),
+  /** The stamp of tempered or heat-strengthened glass was seen. */
+  stampSeen: z.boolean().default(false),
   frame: z.enum(FRAME_KINDS),
+  joint: z.enum(GLASS_JOINTS).nullable().default(null),
+  /** How far the glass lies behind the face of its frame. */
+  recessMm: placeMmField.nullable().default(null),
   /** What else decides which film may go here: a wet room, the way out in a fire, fire-rated glass. */
   circumstances: z.array(z.enum(CIRCUMSTANCES)).max(CIRCUMSTANCES.length).readonly().default([]),
   /** What detector and meter made of the glass as it was found. */
@@ -233,9 +242,40 @@ const paneSchema = z.strictObject({
         pictureId: z.uuid().nullable(),
         notedAt: momentField,
         notedBy: z.string().max(120).nullable(),
+        /** What becomes of it: put right before film, or accepted by somebody as it is; null while that is not decided. */
+        remedy: z
+          .discriminatedUnion('kind', [
+            z.strictObject({
+              kind: z.literal('fix'),
+              minutes: z.int().min(0).max(600),
+              doneAt: momentField.nullable(),
+              doneBy: z.string().max(120).nullable(),
+            }),
+            z.strictObject({
+              kind: z.literal('accepted'),
+              by: z.string().trim().min(1, 'Who accepts it is wanted').max(120),
+              at: momentField,
+            }),
+          ])
+          .nullable()
+          .default(null),
       }),
     )
     .max(60)
+    .readonly()
+    .default([]),
+  /** What sits on or beside the glass; places as shares of the glass from its left and its top. */
+  fixtures: z
+    .array(
+      z.strictObject({
+        id: recordIdSchema,
+        kind: z.enum(FIXTURE_KINDS),
+        x: z.number().min(0).max(1),
+        y: z.number().min(0).max(1),
+        note: z.string().max(400),
+      }),
+    )
+    .max(40)
     .readonly()
     .default([]),
   /** Strips along a side that something hides, measured inward from that side. */
@@ -302,7 +342,11 @@ export const NEW_PANE: Omit<Pane, 'wallId' | 'label' | 'order' | 'gapBeforeMm' |
   shape: RECTANGLE,
   glass: 'double',
   glassMm: null,
+  strengths: [],
+  stampSeen: false,
   frame: 'timber',
+  joint: null,
+  recessMm: null,
   handle: null,
   circumstances: [],
   probed: null,
@@ -315,6 +359,7 @@ export const NEW_PANE: Omit<Pane, 'wallId' | 'label' | 'order' | 'gapBeforeMm' |
   cell: null,
   over: null,
   condition: [],
+  fixtures: [],
   hidden: [],
   hole: null,
   fromRoll: null,

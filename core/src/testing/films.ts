@@ -77,6 +77,7 @@ export const southWestPane: PaneForFilm = {
   glass: 'double',
   glassMm: null,
   frame: 'timber',
+  said: { strengths: [], stampSeen: false },
   edgeDamaged: false,
   inSun: { bearingDeg: 225, widthMm: 1120, heightMm: 2260, shade: OPEN_SKY },
   site: { latitude: 43.6, longitude: -70.3, timeZone: 'America/New_York' },

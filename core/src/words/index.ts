@@ -2,6 +2,9 @@ export {
   FAULT_NAMES,
   FILM_KIND_NAMES,
   CONDITION_NAMES,
+  FIXTURE_NAMES,
+  JOINT_NAMES,
+  STRENGTH_NAMES,
   FRAME_NAMES,
   HIDING_NAMES,
   GLASS_NAMES,
@@ -29,6 +32,7 @@ export {
 export { stepWords, type StepWords } from './steps.ts';
 export { describeCellProblem } from './cellWords.ts';
 export { PANE_WORDS } from './paneWords.ts';
+export { describeBeforeFilm, describePlaceOnPane, describeRemedy } from './defectWords.ts';
 export {
   RACK_COLUMN_NAMES,
   describeRackProblem,

@@ -5,6 +5,9 @@ import type { CuttingSchool } from '../rules/index.ts';
 import type {
   AnyPlace,
   ConditionKind,
+  FixtureKind,
+  GlassJoint,
+  PaneStrength,
   HidingThing,
   FrameKind,
   GlassKind,
@@ -150,6 +153,32 @@ export const CONDITION_NAMES: Readonly<Record<ConditionKind, string>> = {
   looseGasket: 'Loose gasket',
   silicone: 'Silicone',
   paint: 'Paint',
+};
+
+export const FIXTURE_NAMES: Readonly<Record<FixtureKind, string>> = {
+  hinge: 'Hinge',
+  lever: 'Lever',
+  lock: 'Lock',
+  drainHole: 'Drain hole',
+  vent: 'Vent',
+  letterBox: 'Letter box',
+  alarmContact: 'Alarm contact',
+  sensor: 'Sensor on the glass',
+};
+
+export const STRENGTH_NAMES: Readonly<Record<PaneStrength, string>> = {
+  annealed: 'Annealed',
+  heatStrengthened: 'Heat-strengthened',
+  tempered: 'Tempered',
+  laminated: 'Laminated',
+  wired: 'Wired',
+};
+
+export const JOINT_NAMES: Readonly<Record<GlassJoint, string>> = {
+  gasket: 'Gasket',
+  bead: 'Bead',
+  putty: 'Putty',
+  silicone: 'Silicone',
 };
 
 export const HIDING_NAMES: Readonly<Record<HidingThing, string>> = {

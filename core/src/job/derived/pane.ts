@@ -67,9 +67,9 @@ export function measuredPane({
 /** Whether a film of the catalogue may go on a pane, whatever is on it now. */
 export function verdictFor(pane: PaneByItself, film: Film, rules: RuleSet): FilmVerdict {
   const measured = measuredPane(pane);
-  const { glass, circumstances } = pane.record;
+  const { glass, strengths, circumstances } = pane.record;
   const cut = measured && askedOfFilm(measured, film, rules);
-  return filmVerdict(film, { glass, circumstances, cut }, planRulesOf(rules));
+  return filmVerdict(film, { glass, strengths, circumstances, cut }, planRulesOf(rules));
 }
 
 /** Whether a householder had better leave a film on a measured pane to a professional; null without a size too. */
@@ -103,8 +103,9 @@ function derive(id: string, record: Pane, roomId: string, film: Film | null, rul
   const asked = measured && askedOfFilm(measured, film, rules);
   const planRules = planRulesOf(rules);
   const division = asked && film ? divisionOf(asked, film, planRules) : null;
-  const { glass, circumstances } = record;
-  const verdict = film && filmVerdict(film, { glass, circumstances, cut: asked }, planRules, division);
+  const { glass, strengths, circumstances } = record;
+  const verdict =
+    film && filmVerdict(film, { glass, strengths, circumstances, cut: asked }, planRules, division);
   const wanted =
     measured && film && asked && division ? paneForPlan(id, roomId, measured, film, asked, division) : null;
   const leftOut = ((): LeftOutReason | null => {

@@ -1,5 +1,5 @@
 import { networkOf } from './brakes.ts';
-import { weaknessOf } from './passwords.ts';
+import { hashPassword, matchesPassword, weaknessOf } from './passwords.ts';
 import { stepOfCode } from './secondFactor.ts';
 
 describe('passwords that are tried first', () => {
@@ -23,6 +23,33 @@ describe('passwords that are tried first', () => {
       expect(weaknessOf(password, known)).toBeNull();
     },
   );
+});
+
+describe('a password and the names around it', () => {
+  test.each([
+    ['2elizabeth', [], /tried first/],
+    ['osei-osei-osei', ['Osei'], /name/],
+    // The longer name first: what is left of it after the shorter would pass for a word.
+    ['marigoldsmith12', ['Mari', 'Marigoldsmith'], /name/],
+    ['brindle fives', ['Brindle'], /name/],
+  ] as const)('%s of %j is refused', (password, known, why) => {
+    expect(weaknessOf(password, known)).toMatch(why);
+  });
+
+  test.each([
+    ['eliz-abeth', []],
+    ['ann-lee-ann-lee', ['Ann Lee']],
+    ['brindle sixsix', ['Brindle']],
+    ['xqzvy', []],
+  ] as const)('%s of %j is taken', (password, known) => {
+    expect(weaknessOf(password, known)).toBeNull();
+  });
+
+  test('nobody without a password gets in with one', async () => {
+    for (const none of [null, 'none'])
+      expect(await matchesPassword(none, 'nobody has this password')).toBe(false);
+    expect(await matchesPassword(await hashPassword('putty and glass'), 'putty and glass')).toBe(true);
+  });
 });
 
 describe('codes of an authenticator', () => {
@@ -51,6 +78,9 @@ test.each([
   ['2001:0db8:0001:0002::99', '2001:db8:1:2::/64'],
   ['2001:db8::1', '2001:db8:0:0::/64'],
   ['::1', '0:0:0:0::/64'],
+  ['1::3:4:5:6:7:8', '1:0:3:4::/64'],
+  ['2001:db8::', '2001:db8:0:0::/64'],
+  ['2001:db8::ffff:1.2.3.4', '2001:db8:0:0::/64'],
 ])('%s counts as %s', (address, network) => {
   expect(networkOf(address)).toBe(network);
 });

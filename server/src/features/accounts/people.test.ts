@@ -5,6 +5,7 @@ import { TOTP, Secret } from 'otpauth';
 import { ApiCaller, signedIn } from '../../testing/caller.ts';
 import { PASSWORD, startTestServer, testNow, type TestServer, type TestShop } from '../../testing/server.ts';
 import { addShop } from '../operating/index.ts';
+import { removeExpiredSessions } from './sessions.ts';
 
 let server: TestServer;
 let shop: TestShop;
@@ -150,10 +151,162 @@ describe('beginning a shop', () => {
   });
 });
 
+describe('what a link says before it is used', () => {
+  const look = (token: string) => new ApiCaller(server).post('/links/look', { token });
+  const GONE = {
+    status: 404,
+    body: { title: 'Not found', detail: expect.stringMatching(/ask for a new one/) },
+  };
+
+  test('what it is for and until when, and nothing once it is used, unknown or for somebody removed', async () => {
+    const begins = await addShop(server.db, testNow);
+    const inWeek = new Date(testNow.getTime() + 7 * 86_400_000).toISOString();
+    expect((await look(begins.token)).body).toEqual({ kind: 'shop', expiresAt: inWeek });
+    const id = await idOf('installer');
+    const { token } = (await owner.post(`/people/${id}/password-link`, {})).body;
+    expect((await look(token)).body).toEqual({
+      kind: 'password',
+      expiresAt: new Date(testNow.getTime() + 86_400_000).toISOString(),
+      shop: 'Brindle & Rook',
+      name: 'installer',
+      email: shop.emails.installer,
+    });
+    expect(await look('nobody-made-this-token-0123456789abcdef')).toMatchObject(GONE);
+    const invited = await invite();
+    await join(invited.token);
+    expect(await look(invited.token)).toMatchObject(GONE);
+    await server.db.inShop(shop.id, (tx) =>
+      tx.execute(sql`update people set removed_at = now() where id = ${id}`),
+    );
+    expect(await look(token)).toMatchObject(GONE);
+    const use = { kind: 'password', token, password: NEW_PASSWORD };
+    expect(await new ApiCaller(server).post('/links/use', use)).toMatchObject(GONE);
+  });
+
+  test('a password that is a name of the person, the address or the shop is refused by every kind of link', async () => {
+    const { token } = await invite();
+    const { token: again } = (await owner.post(`/people/${await idOf('installer')}/password-link`, {})).body;
+    const { token: begins } = await addShop(server.db, testNow);
+    const begin = { shop: 'Holm Windows', currency: 'SEK', timeZone: 'Europe/Stockholm', unit: 'mm' };
+    const tries = [
+      { kind: 'invitation', token, name: 'Ines Holm', password: 'inesholm-1234' },
+      { kind: 'password', token: again, password: 'brindle-rook-26' },
+      { kind: 'shop', token: begins, ...begin, name: 'Ines', email: newEmail(), password: 'holmwindows-123' },
+    ];
+    for (const asked of tries)
+      expect(await new ApiCaller(server).post('/links/use', asked)).toMatchObject({
+        status: 422,
+        body: { detail: expect.stringMatching(/Leave out your name/), errors: [{ path: 'password' }] },
+      });
+  });
+
+  test('who begins a shop with an address in use is told which', async () => {
+    const { token } = await addShop(server.db, testNow);
+    const begun = await new ApiCaller(server).post('/links/use', {
+      kind: 'shop',
+      token,
+      shop: 'Holm Film',
+      currency: 'SEK',
+      timeZone: 'Europe/Stockholm',
+      unit: 'mm',
+      name: 'Ines Holm',
+      email: shop.emails.owner,
+      password: NEW_PASSWORD,
+    });
+    expect(begun.body.detail).toContain(shop.emails.owner);
+  });
+});
+
+describe('the list of people', () => {
+  test('says who has a second factor, who was here when, and who is gone', async () => {
+    await setCode(owner);
+    await signedIn(server, shop.emails.installer);
+    const id = await idOf('apprentice');
+    await owner.post(`/people/${id}/removal`, { erase: false });
+    const { people } = (await owner.get('/people')).body as {
+      people: { role: string; hasCode: boolean; lastSeenAt: string | null; removed: boolean }[];
+    };
+    const of = (role: string) => {
+      const { hasCode, lastSeenAt, removed } = people.find((person) => person.role === role) ?? {};
+      return [hasCode, lastSeenAt, removed];
+    };
+    expect(of('owner')).toEqual([true, testNow.toISOString(), false]);
+    expect(of('installer')).toEqual([false, testNow.toISOString(), false]);
+    expect(of('apprentice')).toEqual([false, null, true]);
+  });
+});
+
+describe('devices that are known', () => {
+  const known = async (personId: string) => {
+    const { rows } = await server.db.forSignIn((tx) =>
+      tx.execute(sql`select count(*)::int as n from known_devices where person_id = ${personId}`),
+    );
+    return (rows[0] as { n: number }).n;
+  };
+
+  test('are forgotten with a new password by a link and with a removal, not with signing out', async () => {
+    const id = await idOf('installer');
+    const installer = await signedIn(server, shop.emails.installer);
+    await installer.call('DELETE', '/account/devices');
+    expect(await known(id)).toBe(1);
+    const { token } = (await owner.post(`/people/${id}/password-link`, {})).body;
+    await new ApiCaller(server).post('/links/use', { kind: 'password', token, password: NEW_PASSWORD });
+    // The one that used the link, and no other.
+    expect(await known(id)).toBe(1);
+    await owner.post(`/people/${id}/removal`, { erase: false });
+    expect(await known(id)).toBe(0);
+  });
+
+  test('what has run out is cleared away: sessions, links, devices of a year ago', async () => {
+    await invite();
+    const count = async () => {
+      const { rows } = await server.db.forSignIn((tx) =>
+        tx.execute(
+          sql`select (select count(*)::int from sessions where shop_id = ${shop.id}) as sessions, (select count(*)::int from links where shop_id = ${shop.id}) as links, (select count(*)::int from known_devices where shop_id = ${shop.id}) as devices`,
+        ),
+      );
+      return rows[0];
+    };
+    const inDays = (days: number) => new Date(testNow.getTime() + days * 86_400_000);
+    await removeExpiredSessions(server.db, testNow);
+    expect(await count()).toEqual({ sessions: 1, links: 1, devices: 1 });
+    await removeExpiredSessions(server.db, inDays(8));
+    expect(await count()).toEqual({ sessions: 1, links: 0, devices: 1 });
+    await removeExpiredSessions(server.db, inDays(300));
+    expect(await count()).toEqual({ sessions: 0, links: 0, devices: 1 });
+    await removeExpiredSessions(server.db, inDays(367));
+    expect(await count()).toEqual({ sessions: 0, links: 0, devices: 0 });
+  });
+
+  test('a session is seen anew once in five minutes, and is named by its browser', async () => {
+    const agent = 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0';
+    const caller = new ApiCaller(server);
+    const body = { email: shop.emails.installer, password: PASSWORD };
+    await caller.call('POST', '/session', body, { 'user-agent': agent });
+    const seen = async () => {
+      const { devices } = (await caller.get('/account')).body as {
+        devices: { here: boolean; device: string; lastSeenAt: string }[];
+      };
+      return devices.find(({ here }) => here);
+    };
+    expect((await seen())?.device).toBe('Firefox on Linux');
+    const at = (minutes: number) => new Date(testNow.getTime() + minutes * 60_000);
+    server.moveClock(at(4));
+    await caller.get('/jobs');
+    expect((await seen())?.lastSeenAt).toBe(testNow.toISOString());
+    server.moveClock(at(6));
+    await caller.get('/jobs');
+    expect((await seen())?.lastSeenAt).toBe(at(6).toISOString());
+  });
+});
+
 describe('roles and leaving', () => {
   test('a shop keeps an owner, also when two of them go at once', async () => {
     const [me, helper] = [await idOf('owner'), await idOf('installer')];
-    expect((await owner.put(`/people/${me}/role`, { role: 'installer' })).status).toBe(409);
+    expect(await owner.put(`/people/${me}/role`, { role: 'installer' })).toMatchObject({
+      status: 409,
+      body: { title: 'The last owner', detail: expect.stringMatching(/somebody else an owner first/) },
+    });
     expect((await owner.post(`/people/${me}/removal`, { erase: false })).status).toBe(409);
     expect((await owner.put(`/people/${helper}/role`, { role: 'owner' })).status).toBe(200);
     const second = await signedIn(server, shop.emails.installer);

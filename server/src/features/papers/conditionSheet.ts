@@ -1,7 +1,14 @@
 import { countOf } from '@neat-sill/core/units';
 import { inOrder } from '@neat-sill/core/record';
 import type { Pane } from '@neat-sill/core/survey';
-import { CONDITION_NAMES, FRAME_NAMES, GLASS_NAMES } from '@neat-sill/core/words';
+import {
+  CONDITION_NAMES,
+  FIXTURE_NAMES,
+  FRAME_NAMES,
+  GLASS_NAMES,
+  describePlaceOnPane,
+  describeRemedy,
+} from '@neat-sill/core/words';
 import { format, parseISO } from 'date-fns';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { letterhead } from './letterhead.ts';
@@ -57,10 +64,25 @@ export function conditionSheet(
                   style: 'quiet',
                 },
                 {
-                  ol: pane.condition.map(
-                    ({ kind, note }) => `${CONDITION_NAMES[kind]}${note ? `, ${note}` : ''}`,
+                  ol: pane.condition.map(({ kind, note, remedy }) =>
+                    [CONDITION_NAMES[kind], note, remedy && describeRemedy(remedy)]
+                      .filter(Boolean)
+                      .join(', '),
                   ),
                 },
+                ...(pane.fixtures.length > 0
+                  ? [
+                      {
+                        text: `On the frame: ${pane.fixtures
+                          .map(
+                            ({ kind, ...place }) =>
+                              `${FIXTURE_NAMES[kind].toLowerCase()} ${describePlaceOnPane(place)}`,
+                          )
+                          .join(', ')}.`,
+                        style: 'quiet',
+                      },
+                    ]
+                  : []),
               ],
             ],
             unbreakable: true,

@@ -277,11 +277,23 @@ describe('the condition sheet', () => {
       pictureId: null,
       notedAt: '2026-05-04T15:00:00Z',
     };
-    const condition = [{ ...mark, kind: 'scratch' as const, notedBy: 'Osei Rook' }];
-    const records = recordsForTest({ panes: { p2: { condition } } });
+    const at = mark.notedAt;
+    const noted = { ...mark, notedBy: 'Osei Rook' };
+    const condition = [
+      { ...noted, kind: 'scratch' as const, remedy: { kind: 'accepted' as const, by: 'Anna Quay', at } },
+      {
+        ...noted,
+        kind: 'oldFilm' as const,
+        remedy: { kind: 'fix' as const, minutes: 25, doneAt: null, doneBy: null },
+      },
+    ];
+    const fixtures = [{ id: 'f1', kind: 'alarmContact' as const, x: 0.9, y: 0.05, note: '' }];
+    const records = recordsForTest({ panes: { p2: { condition, fixtures } } });
     const said = textOf(conditionSheet(input(records), new Map()).content).join('\n');
     expect(said).toMatch(/Pane 2, Reading room, South-west wall/);
-    expect(said).toMatch(/at the sill/);
+    expect(said).toMatch(/Scratch, at the sill, accepted as it is by Anna Quay/);
+    expect(said).toMatch(/Old film, .* about 25 min/);
+    expect(said).toMatch(/alarm contact top right/);
     expect(said).toMatch(/2 (other )?panes/);
     expect(() => conditionSheet(input(recordsForTest()), new Map())).toThrow(/Nothing was noted/);
   });

@@ -26,6 +26,7 @@ beforeAll(async () => {
             pictureId,
             notedAt: '2026-05-04T15:00:00Z',
             notedBy: 'Osei Rook',
+            remedy: null,
           },
         ],
       },

@@ -26,6 +26,7 @@ import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 import { useAppDispatch, useJob, useUnit, viewActions } from '../job/index.ts';
 import type { Place } from '../../ui/PlacePicker.tsx';
+import { BeforeThisPane } from './BeforeThisPane.tsx';
 import { FaultSheet } from './FaultSheet.tsx';
 
 const LOOK_BACK_MINUTES = 60;
@@ -267,6 +268,7 @@ function PaneSteps({ pane, toFit, figures }: StepsProps) {
         </p>
         <h3 className="text-2xl font-bold">{STEP_NAMES[step]}</h3>
         <p className="text-lg leading-snug">{words.text}</p>
+        <BeforeThisPane pane={pane} />
         {words.caution && <Note tone="doubt">{words.caution}</Note>}
         <PlanGone />
         <LookBack paneId={pane.id} />

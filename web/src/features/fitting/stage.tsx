@@ -1,5 +1,6 @@
 import { countOf } from '@neat-sill/core/units';
 import { fittingStage } from '@neat-sill/core/stage';
+import { describeBeforeFilm } from '@neat-sill/core/words';
 import { SHOWS_NOTHING, SILENT, doubtfulFigure, figure, type StageModule } from '../job/index.ts';
 import { FittingBench } from './FittingBench.tsx';
 
@@ -50,6 +51,8 @@ export const fittingModule: StageModule = {
           return figure('hands', 'Two people', countOf(each.panes, 'pane'));
         case 'panesLeft':
           return figure('left', 'Panes left', `${each.left} of ${each.of}`);
+        case 'beforeFilm':
+          return doubtfulFigure('beforeFilm', 'Before film', describeBeforeFilm(each));
         case 'faults':
           return doubtfulFigure('faults', 'Faults', String(each.count));
       }

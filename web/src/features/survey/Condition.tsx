@@ -1,5 +1,4 @@
 import { HIDING_THINGS, SIDES, type Pane } from '@neat-sill/core/survey';
-import { patchRecord } from '@neat-sill/core/record';
 import { CONDITION_NAMES, HIDING_NAMES, SIDE_NAMES } from '@neat-sill/core/words';
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
@@ -9,46 +8,47 @@ import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Field.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import type { PaneWithId } from './GlassAndFrame.tsx';
+import { usePaneWriter } from './usePaneWriter.ts';
+import { Fixtures } from './Fixtures.tsx';
 import { MarkSheet } from './MarkSheet.tsx';
 import { Picture } from './Picture.tsx';
-
-function useWrite(pane: PaneWithId) {
-  const job = useJob();
-  return (label: string, patch: Partial<Pane>) =>
-    job.edit(`${label}, pane ${pane.label}`, [patchRecord(job.records, 'pane', pane.id, patch)]);
-}
+import { WhatBecomes } from './WhatBecomes.tsx';
 
 function Marks({ pane }: { pane: PaneWithId }) {
   const { data: session } = useSessionQuery();
   const [open, setOpen] = useState(false);
-  const write = useWrite(pane);
+  const write = usePaneWriter(pane);
   return (
     <>
       {pane.condition.length > 0 && (
         <ol className="flex flex-col gap-1">
-          {pane.condition.map(({ id, kind, note, pictureId }, at) => (
-            <li
-              key={id}
-              className="flex items-start justify-between gap-2 border-l-4 border-ochre bg-ochre-tint px-3 py-1"
-            >
-              <span>
-                {at + 1}. <b>{CONDITION_NAMES[kind]}</b>
-                {note && `, ${note}`}
-                {pictureId && (
-                  <Picture id={pictureId} alt={`${CONDITION_NAMES[kind]} on pane ${pane.label}`} />
-                )}
-              </span>
-              <Button
-                size="low"
-                aria-label={`Remove mark ${at + 1}`}
-                onClick={() =>
-                  write('Remove a mark', { condition: pane.condition.filter((mark) => mark.id !== id) })
-                }
+          {pane.condition.map((defect, at) => {
+            const { id, kind, note, pictureId } = defect;
+            return (
+              <li
+                key={id}
+                className="flex items-start justify-between gap-2 border-l-4 border-ochre bg-ochre-tint px-3 py-1"
               >
-                <X size={16} aria-hidden />
-              </Button>
-            </li>
-          ))}
+                <span className="min-w-0 flex-1">
+                  {at + 1}. <b>{CONDITION_NAMES[kind]}</b>
+                  {note && `, ${note}`}
+                  {pictureId && (
+                    <Picture id={pictureId} alt={`${CONDITION_NAMES[kind]} on pane ${pane.label}`} />
+                  )}
+                  <WhatBecomes defect={defect} pane={pane} />
+                </span>
+                <Button
+                  size="low"
+                  aria-label={`Remove mark ${at + 1}`}
+                  onClick={() =>
+                    write('Remove a mark', { condition: pane.condition.filter((mark) => mark.id !== id) })
+                  }
+                >
+                  <X size={16} aria-hidden />
+                </Button>
+              </li>
+            );
+          })}
         </ol>
       )}
       <Button className="self-start" onClick={() => setOpen(true)}>
@@ -64,6 +64,7 @@ function Marks({ pane }: { pane: PaneWithId }) {
               ...mark,
               notedAt: new Date().toISOString(),
               notedBy: session?.person?.name ?? null,
+              remedy: null,
             };
             write(CONDITION_NAMES[mark.kind], { condition: [...pane.condition, noted] });
             setOpen(false);
@@ -77,7 +78,7 @@ function Marks({ pane }: { pane: PaneWithId }) {
 function HiddenStrips({ pane }: { pane: PaneWithId }) {
   const { jobId } = useJob();
   const unit = useUnit();
-  const write = useWrite(pane);
+  const write = usePaneWriter(pane);
   const change = (at: number, patch: Partial<Pane['hidden'][number]>) =>
     write('Hidden strip', {
       hidden: pane.hidden.map((strip, each) => (each === at ? { ...strip, ...patch } : strip)),
@@ -142,14 +143,15 @@ function HiddenStrips({ pane }: { pane: PaneWithId }) {
 
 /** How the pane was found, and what of it is hidden. */
 export function Condition({ pane }: { pane: PaneWithId }) {
-  const count = pane.condition.length + pane.hidden.length;
+  const count = pane.condition.length + pane.fixtures.length + pane.hidden.length;
   return (
     <details open={count > 0 || undefined}>
       <summary className="cursor-pointer py-2 font-semibold">
-        As found, and hidden strips{count > 0 && ` (${count})`}
+        As found, on the frame, hidden strips{count > 0 && ` (${count})`}
       </summary>
       <div className="flex flex-col gap-3">
         <Marks pane={pane} />
+        <Fixtures pane={pane} />
         <HiddenStrips pane={pane} />
       </div>
     </details>

@@ -1,8 +1,10 @@
 import {
   CIRCUMSTANCES,
   FRAME_KINDS,
+  GLASS_JOINTS,
   GLASS_KINDS,
   OPENING_KINDS,
+  type GlassJoint,
   SIDES,
   gridsOfPanes,
   likelySillMm,
@@ -16,12 +18,14 @@ import {
   CIRCUMSTANCE_NAMES,
   FRAME_NAMES,
   GLASS_NAMES,
+  JOINT_NAMES,
   OPENING_NAMES,
   SIDE_NAMES,
 } from '@neat-sill/core/words';
 import { useJob, useTakeOff, useUnit, type OpenJob } from '../job/index.ts';
 import { Choice, TextField } from '../../ui/Field.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
+import { Strengths } from './Strengths.tsx';
 
 export type PaneWithId = OpenJob['selected'][number];
 
@@ -184,7 +188,30 @@ export function GlassAndFrame({ panes }: { panes: readonly PaneWithId[] }) {
         mayBeEmpty
         onTake={(taken) => set('Thickness', { glassMm: taken?.mm ?? null })}
       />
+      <LengthField
+        key={`recess ${panes.map(({ id }) => id).join(' ')}`}
+        label="Glass lies behind the frame’s face"
+        valueMm={
+          panes.every(({ recessMm }) => recessMm === panes[0]?.recessMm) ? (panes[0]?.recessMm ?? null) : null
+        }
+        unit={unit}
+        expects="any"
+        draftKey={`${job.jobId} ${panes.map(({ id }) => id).join(' ')} recess`}
+        mayBeEmpty
+        onTake={(taken) => set('Recess', { recessMm: taken?.mm ?? null })}
+      />
+      <Choice<GlassJoint | 'unknown'>
+        label="Held by"
+        mixed="They differ"
+        value={common(panes, (pane) => pane.joint ?? 'unknown')}
+        options={[
+          ['unknown', 'Not looked at'],
+          ...GLASS_JOINTS.map((joint): [GlassJoint, string] => [joint, JOINT_NAMES[joint]]),
+        ]}
+        onChoose={(joint) => set('Joint', { joint: joint === 'unknown' ? null : joint })}
+      />
       <Bars panes={panes} />
+      <Strengths panes={panes} onTake={set} />
       <Choice
         label="Seams"
         mixed="They differ"

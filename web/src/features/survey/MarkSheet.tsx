@@ -1,62 +1,19 @@
 import { CONDITION_KINDS, type ConditionKind } from '@neat-sill/core/survey';
 import { CONDITION_NAMES } from '@neat-sill/core/words';
 import { Camera } from 'lucide-react';
-import { useState, type MouseEvent } from 'react';
+import { useState } from 'react';
 import { queuePicture, smallPicture } from '../../device/pictures.ts';
 import { useJob } from '../job/index.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { NoteAtPlace } from '../../ui/NoteAtPlace.tsx';
 import type { Place } from '../../ui/PlacePicker.tsx';
 import type { PaneWithId } from './GlassAndFrame.tsx';
+import { TappedPane } from './TappedPane.tsx';
 
 interface NewMark extends Place {
   readonly kind: ConditionKind;
   readonly note: string;
   readonly pictureId: string | null;
-}
-
-/** The pane, small, to be tapped where the mark is. */
-function TappedPane({
-  pane,
-  place,
-  onPlace,
-}: {
-  pane: PaneWithId;
-  place: Place | null;
-  onPlace: (place: Place) => void;
-}) {
-  const { derived } = useJob();
-  const glass = derived.pane(pane.id)?.sizes?.cutting ?? { widthMm: 3, heightMm: 4 };
-  const scale = Math.min(250 / glass.widthMm, 170 / glass.heightMm);
-  const [width, height] = [glass.widthMm * scale, glass.heightMm * scale];
-  const tap = (event: MouseEvent<SVGSVGElement>) => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const share = (at: number) => Math.min(1, Math.max(0, at));
-    onPlace({
-      x: share((event.clientX - box.left) / box.width),
-      y: share((event.clientY - box.top) / box.height),
-    });
-  };
-  return (
-    <svg
-      width={width}
-      height={height}
-      className="mx-auto shrink-0 border-8 border-timber bg-glass"
-      onClick={tap}
-      aria-hidden
-    >
-      {place && (
-        <circle
-          cx={place.x * width}
-          cy={place.y * height}
-          r="9"
-          fill="var(--ochre-tint)"
-          stroke="var(--ochre)"
-          strokeWidth="3"
-        />
-      )}
-    </svg>
-  );
 }
 
 interface MarkSheetProps {

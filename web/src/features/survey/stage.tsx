@@ -1,6 +1,6 @@
 import { surveyStage } from '@neat-sill/core/stage';
 import { countOf, formatArea } from '@neat-sill/core/units';
-import { READING_NAMES } from '@neat-sill/core/words';
+import { READING_NAMES, describeBeforeFilm } from '@neat-sill/core/words';
 import { SHOWS_NOTHING, doubtfulFigure, figure, type StageModule } from '../job/index.ts';
 import { SurveyBench } from './SurveyBench.tsx';
 
@@ -53,11 +53,14 @@ export const surveyModule: StageModule = {
     }
   },
   figures: ({ job, unit }) =>
-    surveyStage
-      .figures(job.derived)
-      .map((each) =>
-        each.code === 'glass'
-          ? figure('glass', 'Glass', formatArea(each.areaMm2 / 1e6, unit))
-          : doubtfulFigure('inDoubt', 'In doubt', String(each.count)),
-      ),
+    surveyStage.figures(job.derived).map((each) => {
+      switch (each.code) {
+        case 'glass':
+          return figure('glass', 'Glass', formatArea(each.areaMm2 / 1e6, unit));
+        case 'inDoubt':
+          return doubtfulFigure('inDoubt', 'In doubt', String(each.count));
+        case 'beforeFilm':
+          return doubtfulFigure('beforeFilm', 'Before film', describeBeforeFilm(each));
+      }
+    }),
 };
