@@ -85,22 +85,6 @@ describe('survey', () => {
     expect(surveyStage.next(jobOf({}, { pane: {}, wall: {} }))).toBeNull();
   });
 
-  test('what is to be decided or put right before film is counted, in fitting while the pane is not done', () => {
-    const defect = { x: 0, y: 0, note: '', pictureId: null, notedAt: DONE, notedBy: null } as const;
-    const fix = { kind: 'fix', minutes: 20, doneAt: null, doneBy: null } as const;
-    const condition = [
-      { ...defect, id: 'a', kind: 'oldFilm', remedy: fix },
-      { ...defect, id: 'b', kind: 'chip', remedy: null },
-    ] as const;
-    const job = jobOf({ p1: { condition } });
-    const figure = { code: 'beforeFilm', undecided: 1, toFix: 1, minutes: 20 };
-    expect(surveyStage.figures(job)).toContainEqual(figure);
-    expect(fittingStage.figures(job)).toContainEqual(figure);
-    const done = jobOf({ p1: { condition } }, { fitting: { p1: fitted({ doneAt: DONE }) } });
-    expect(fittingStage.figures(done).map(({ code }) => code)).not.toContain('beforeFilm');
-    expect(surveyStage.figures(jobOf()).map(({ code }) => code)).not.toContain('beforeFilm');
-  });
-
   test('its figures are the glass and what is asked about', () => {
     expect(surveyStage.figures(jobOf())).toEqual([{ code: 'glass', areaMm2: 3 * 820 * 1326 }]);
     const odd = readingsForTest([819, 819, 891, 1325, 1324, 1326]);
@@ -192,6 +176,20 @@ test('without a pane every stage leads to where panes are made, and none says th
 });
 
 describe('fitting', () => {
+  test('what is to be decided or put right before film is counted while the pane is not done', () => {
+    const defect = { x: 0, y: 0, note: '', pictureId: null, notedAt: DONE, notedBy: null } as const;
+    const fix = { kind: 'fix', minutes: 20, doneAt: null, doneBy: null } as const;
+    const condition = [
+      { ...defect, id: 'a', kind: 'oldFilm', remedy: fix },
+      { ...defect, id: 'b', kind: 'chip', remedy: null },
+    ] as const;
+    const job = jobOf({ p1: { condition } });
+    const figure = { code: 'beforeFilm', undecided: 1, toFix: 1, minutes: 20 };
+    expect(fittingStage.figures(job)).toContainEqual(figure);
+    const done = jobOf({ p1: { condition } }, { fitting: { p1: fitted({ doneAt: DONE }) } });
+    expect(fittingStage.figures(done).map(({ code }) => code)).not.toContain('beforeFilm');
+  });
+
   const job = jobOf(
     {},
     {

@@ -1,4 +1,4 @@
-import { beforeFilm, surveyRecords, type BeforeFilm, type ReadingPlace } from '../survey/index.ts';
+import { surveyRecords, type ReadingPlace } from '../survey/index.ts';
 import type { GoTo, StageRules } from './stage.ts';
 
 export type SurveyStep =
@@ -8,9 +8,7 @@ export type SurveyStep =
   | GoTo<'allMeasured'>;
 
 export type SurveyFigure =
-  | { readonly code: 'glass'; readonly areaMm2: number }
-  | { readonly code: 'inDoubt'; readonly count: number }
-  | ({ readonly code: 'beforeFilm' } & BeforeFilm);
+  { readonly code: 'glass'; readonly areaMm2: number } | { readonly code: 'inDoubt'; readonly count: number };
 
 /** Glass is measured, and what is odd is asked about, before anything is reckoned with it. */
 export const surveyStage: StageRules<'survey', SurveyStep, SurveyFigure> = {
@@ -35,11 +33,9 @@ export const surveyStage: StageRules<'survey', SurveyStep, SurveyFigure> = {
       (sum, { doubts, glassDoubt }) => sum + doubts.length + (glassDoubt ? 1 : 0),
       0,
     );
-    const before = beforeFilm(panes.map(({ record }) => record));
     return [
       { code: 'glass', areaMm2: panes.reduce((sum, { sizes }) => sum + (sizes?.areaMm2 ?? 0), 0) },
       ...(asked > 0 ? [{ code: 'inDoubt' as const, count: asked }] : []),
-      ...(before.undecided + before.toFix > 0 ? [{ code: 'beforeFilm' as const, ...before }] : []),
     ];
   },
 };

@@ -48,7 +48,7 @@ export function Fixtures({ pane }: { pane: PaneWithId }) {
           title={`On the frame of pane ${pane.label}`}
           kinds={FIXTURE_KINDS}
           names={FIXTURE_NAMES}
-          columns={2}
+          columns={3}
           act="Add"
           drawing={(place, onPlace) => <TappedPane pane={pane} place={place} onPlace={onPlace} />}
           onClose={() => setOpen(false)}

@@ -1,6 +1,6 @@
 import { surveyStage } from '@neat-sill/core/stage';
 import { countOf, formatArea } from '@neat-sill/core/units';
-import { READING_NAMES, describeBeforeFilm } from '@neat-sill/core/words';
+import { READING_NAMES } from '@neat-sill/core/words';
 import { SHOWS_NOTHING, doubtfulFigure, figure, type StageModule } from '../job/index.ts';
 import { SurveyBench } from './SurveyBench.tsx';
 
@@ -59,8 +59,6 @@ export const surveyModule: StageModule = {
           return figure('glass', 'Glass', formatArea(each.areaMm2 / 1e6, unit));
         case 'inDoubt':
           return doubtfulFigure('inDoubt', 'In doubt', String(each.count));
-        case 'beforeFilm':
-          return doubtfulFigure('beforeFilm', 'Before film', describeBeforeFilm(each));
       }
     }),
 };
