@@ -189,6 +189,9 @@ test('the rack takes a stock list, says which lines it can’t, and keeps lot an
   await expect(leftOut.getByRole('row').filter({ hasText: 'line 3' })).toContainText(
     'Length (mm): -40 cannot be; write a number from 1 to 200000.',
   );
+  await expect(page.getByRole('region', { name: 'As it is understood' })).toContainText('G-300');
+  await page.getByRole('button', { name: 'Import 1 line' }).click();
+  await expect(page.getByText('1 line imported, 2 left out.')).toBeVisible();
   const roll = page.getByRole('row').filter({ hasText: 'G-300' });
   await expect(roll).toContainText('lot B12, bay 3');
   await roll.getByRole('button', { name: 'Change G-300' }).click();

@@ -1,7 +1,7 @@
 import { brokenText, chanceOf, tally } from '../../cli/src/bench/fuzzing.ts';
 import { parseDrawing } from '../src/files/parseDrawing.ts';
 import { UnreadableFile } from '../src/files/unreadable.ts';
-import { readTable } from '../src/files/tables.ts';
+import { readTables } from '../src/files/tables.ts';
 
 /* The readers of files that only the page has, with broken input; prints what became of it as JSON. */
 
@@ -43,7 +43,7 @@ for (let seed = 1; seed <= inputs; seed += 1) {
   const start = performance.now();
   const file = new File([brokenText(chance.pick(SHEETS), SHEETS, chance)], 'a.csv');
   try {
-    await readTable(file);
+    await readTables(file);
     taken += 1;
   } catch (error) {
     if (error instanceof UnreadableFile) refused += 1;

@@ -4,7 +4,6 @@ import {
   succeed,
   type ExpectedLength,
   type LengthProblem,
-  type LengthUnit,
   type Result,
 } from '../units/index.ts';
 
@@ -17,6 +16,8 @@ export type CellProblem =
   | { readonly code: 'cell.notOneOf'; readonly typed: string; readonly known: readonly string[] }
   | { readonly code: 'cell.notDay'; readonly typed: string }
   | { readonly code: 'cell.tooLong'; readonly typed: string; readonly most: number }
+  | { readonly code: 'cell.notSize'; readonly typed: string }
+  | { readonly code: 'cell.notShape'; readonly typed: string }
   | { readonly code: 'cell.length'; readonly problem: LengthProblem };
 
 /** Understands what stands in a cell; its text comes trimmed. */
@@ -99,11 +100,30 @@ export const day: ReadCell<string> = (typed) => {
     : fail({ code: 'cell.notDay', typed });
 };
 
-/** A length as people write it, and as it was written; bare numbers are in `unit`. */
+/** What the bare lengths of a sheet are in. */
+export const SHEET_UNITS = ['mm', 'cm', 'm', 'in'] as const;
+export type SheetUnit = (typeof SHEET_UNITS)[number];
+
+const BARE = /^\d+(?:[.,]\d+)?$/;
+/** 1.250,5 and 1,250.5: thousands by one sign, the decimal by the other. */
+const THOUSANDS = /^\d{1,3}(?:(?:\.\d{3})+,\d+|(?:,\d{3})+\.\d+)$/;
+
+function withoutThousands(typed: string): string {
+  if (!THOUSANDS.test(typed)) return typed;
+  const decimal = Math.max(typed.lastIndexOf(','), typed.lastIndexOf('.'));
+  return `${typed.slice(0, decimal).replaceAll(/[.,]/g, '')}.${typed.slice(decimal + 1)}`;
+}
+
+/** A length as people write it, and as it was written; bare numbers are in `unit`, all of them. */
 export const length =
-  (unit: LengthUnit, expected: ExpectedLength): ReadCell<{ readonly mm: number; readonly typed: string }> =>
+  (unit: SheetUnit, expected: ExpectedLength): ReadCell<{ readonly mm: number; readonly typed: string }> =>
   (typed) => {
-    const read = parseLength(typed, unit, expected);
+    const plain = withoutThousands(typed);
+    const read = parseLength(
+      BARE.test(plain) ? `${plain} ${unit}` : plain,
+      unit === 'in' ? 'in' : 'mm',
+      expected,
+    );
     return read.ok
       ? succeed({ mm: read.value.mm, typed })
       : fail({ code: 'cell.length', problem: read.problem });

@@ -12,6 +12,8 @@ export {
   textUpTo,
   wholeNumber,
   yesOrNo,
+  SHEET_UNITS,
+  type SheetUnit,
   type CellProblem,
   type ReadCell,
 } from './cells.ts';
@@ -28,3 +30,4 @@ export {
   type RowOf,
   type SheetLine,
 } from './sheet.ts';
+export { headingAt } from './heading.ts';

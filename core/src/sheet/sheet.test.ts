@@ -1,4 +1,6 @@
 import {
+  headingAt,
+  type SheetUnit,
   day,
   guessColumns,
   length,
@@ -101,4 +103,49 @@ test('a line is read whole: all that is wrong with it is said, by column', () =>
       { column: 'count', code: 'cell.notWhole' },
     ],
   });
+});
+
+test('a heading may stand below a title, and lines are named from there', () => {
+  const names = { width: ['Width'], height: ['Height'] };
+  const table = [['Windows of the house'], [], ['No', 'Width', 'Height'], ['1', '640', '1120']];
+  expect(headingAt(table, names)).toBe(2);
+  expect(
+    headingAt(
+      [
+        ['a', 'b'],
+        ['1', '2'],
+      ],
+      names,
+    ),
+  ).toBe(0);
+  expect(headingAt([], names)).toBe(0);
+  // The first of two that are as good.
+  expect(
+    headingAt(
+      [
+        ['Width', 'Height'],
+        ['Width', 'Height'],
+      ],
+      names,
+    ),
+  ).toBe(0);
+  const map = guessColumns(table[2] ?? [], names);
+  expect(sheetLines(table, map, 2)).toEqual([{ line: 4, text: { width: '640', height: '1120' } }]);
+});
+
+test('bare lengths are in the unit of the sheet, whatever their size; thousands are understood', () => {
+  const mm = (typed: string, unit: SheetUnit) => {
+    const read = length(unit, 'glass')(typed);
+    return read.ok ? Math.round(read.value.mm * 1000) / 1000 : read.problem.code;
+  };
+  expect([mm('61', 'cm'), mm('61,5', 'cm'), mm('1.12', 'm'), mm('24', 'in'), mm('24', 'mm')]).toEqual([
+    610, 615, 1120, 609.6, 24,
+  ]);
+  expect([mm('819 mm', 'cm'), mm('32 1/4', 'cm'), mm('2\' 8"', 'cm')]).toEqual([819, 819.15, 812.8]);
+  expect([mm('1.250,5', 'mm'), mm('1,250.5', 'mm'), mm('12.345,0', 'mm')]).toEqual([
+    1250.5,
+    1250.5,
+    'cell.length',
+  ]);
+  expect(mm('abc', 'cm')).toBe('cell.length');
 });

@@ -67,18 +67,19 @@ export function unreadHeadings(heading: readonly string[], map: ColumnMap<string
   return heading.filter((title, at) => !read.has(at) && title.trim() !== '');
 }
 
-/** The lines of a table below its heading; empty ones are nothing, but count as lines of the file. */
+/** The lines of a table below its heading, which is its line `heading`; empty ones are nothing, but count as lines of the file. */
 export function sheetLines<Name extends string>(
-  [, ...rows]: readonly (readonly string[])[],
+  table: readonly (readonly string[])[],
   map: ColumnMap<Name>,
+  heading = 0,
 ): readonly SheetLine<Name>[] {
   const columns = Object.entries(map) as [Name, number | null][];
-  return rows.flatMap((cells, at) =>
+  return table.slice(heading + 1).flatMap((cells, at) =>
     cells.every((cell) => cell.trim() === '')
       ? []
       : [
           {
-            line: at + 2,
+            line: heading + at + 2,
             text: Object.fromEntries(
               columns.map(([column, place]) => [column, place === null ? '' : (cells[place] ?? '')]),
             ) as Record<Name, string>,

@@ -14,6 +14,28 @@ export interface DrawnOpening extends Size {
   readonly over: { readonly at: number; readonly fromLeftMm: number } | null;
 }
 
+/** What drawings are made in, in mm. */
+export const DRAWING_UNITS = { mm: 1, cm: 10, m: 1000, in: 25.4, ft: 304.8 } as const;
+export type DrawingUnit = keyof typeof DRAWING_UNITS;
+
+/** Openings of most elevations are within these, mm. */
+const USUAL_SIDE_MM = { from: 250, to: 4000 };
+
+/** The unit a drawing is most likely made in, by its outlines; the first of those in which most of them are usual openings. */
+export function likelyDrawingUnit(outlines: readonly (readonly Point[])[]): DrawingUnit {
+  const longest = outlines.map((points) => {
+    const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
+    return Math.max(Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys));
+  });
+  const usual = (unit: DrawingUnit) =>
+    longest.filter((side) => {
+      const mm = side * DRAWING_UNITS[unit];
+      return mm >= USUAL_SIDE_MM.from && mm <= USUAL_SIDE_MM.to;
+    }).length;
+  const units = Object.keys(DRAWING_UNITS) as DrawingUnit[];
+  return units.reduce((best, unit) => (usual(unit) > usual(best) ? unit : best));
+}
+
 /** Lines shorter than this are no glass: marks, hatching, arrow heads. */
 const SMALLEST_OPENING_MM = 60;
 

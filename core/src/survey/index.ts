@@ -1,3 +1,4 @@
+export { shapeOfText, textOfShape } from './shapeText.ts';
 export { droppedAt, insertedBefore, mayStandOver, movedAlong } from './arrange.ts';
 export {
   ALL_PLACES,
@@ -60,7 +61,14 @@ export {
 } from './openingLine.ts';
 export { equalGridCells, gridLeaves, type Grid, type GridCell } from './grid.ts';
 export { dropDoubtful, keepDoubtful, acceptLikely } from './answerDoubt.ts';
-export { openingsOfOutlines, type DrawnOpening, type Point } from './elevation.ts';
+export {
+  DRAWING_UNITS,
+  likelyDrawingUnit,
+  openingsOfOutlines,
+  type DrawingUnit,
+  type DrawnOpening,
+  type Point,
+} from './elevation.ts';
 export { trueBearing, type TrueBearing } from './bearing.ts';
 export {
   ALARMS,
@@ -126,11 +134,14 @@ export {
   type TakeOff,
 } from './takeOff.ts';
 export {
+  missingPaneColumns,
   paneColumnNames,
   paneListOf,
   panesOfRows,
   readPaneLines,
+  unitOfList,
   type PaneColumn,
+  type PaneRow,
   type PaneWords,
 } from './paneList.ts';
 export { northTurned, wallMoved, wallOnPlan, wallsLaidOut } from './wallsOnPlan.ts';

@@ -1,5 +1,5 @@
 import { addRecord } from '../record/index.ts';
-import { recordsForTest } from '../testing/jobs.ts';
+import { recordsForTest, silverForTest } from '../testing/jobs.ts';
 import {
   NEW_ROOM,
   copyOfRoom,
@@ -7,7 +7,10 @@ import {
   doubtsOfPanes,
   gridsOfPanes,
   openingsOfLine,
+  likelyDrawingUnit,
+  missingPaneColumns,
   openingsOfOutlines,
+  unitOfList,
   paneListOf,
   paneSizes,
   panesOfRows,
@@ -18,7 +21,7 @@ import {
   wallTitle,
   type Pane,
 } from './index.ts';
-import { guessColumns, sheetLines } from '../sheet/index.ts';
+import { guessColumns, sheetLines, type SheetUnit } from '../sheet/index.ts';
 import { PANE_WORDS, describeCellProblem } from '../words/index.ts';
 import { EMPTY_RECORDS, applyEdit, danglingRecords, type Change, type JobRecords } from '../job/index.ts';
 import { DEFAULT_RULE_SETS } from '../rules/index.ts';
@@ -38,6 +41,7 @@ const readList = (table: readonly (readonly string[])[], unit: 'mm' | 'in') =>
     sheetLines(table, guessColumns(table[0] ?? [], paneColumnNames(PANE_WORDS))),
     unit,
     PANE_WORDS,
+    [silverForTest],
   );
 const takeOff = (records: JobRecords) => ({
   records,
@@ -53,7 +57,10 @@ describe('a pane list', () => {
     'written in %s it reads back with the same sizes, rooms and walls',
     (unit) => {
       const records = recordsForTest();
-      const { good, bad } = readList(paneListOf(records, rules.cutting, unit, PANE_WORDS), unit);
+      const { good, bad } = readList(
+        paneListOf(records, rules.cutting, unit, PANE_WORDS, [silverForTest]),
+        unit,
+      );
       expect(bad).toEqual([]);
       const copy = applied(
         { ...EMPTY_RECORDS, job: records.job },
@@ -94,6 +101,126 @@ describe('a pane list', () => {
     const after = applied(records, panesOfRows(takeOff(records), good));
     expect(Object.values(after.pane).filter(({ wallId }) => wallId === 'w1')).toHaveLength(6);
     expect(new Set(Object.values(after.pane).map(({ label }) => label)).size).toBe(6);
+  });
+});
+
+describe('what a list carries both ways', () => {
+  const films = [{ id: 'gannet-silver-20', name: 'Gannet Silver 20' }];
+  const read = (table: readonly (readonly string[])[], unit: SheetUnit = 'mm') =>
+    readPaneLines(
+      sheetLines(table, guessColumns(table[0] ?? [], paneColumnNames(PANE_WORDS))),
+      unit,
+      PANE_WORDS,
+      films,
+    );
+  const empty = { ...EMPTY_RECORDS, job: recordsForTest().job };
+  const made = (rows: Parameters<typeof panesOfRows>[1]) =>
+    applied(empty, panesOfRows({ ...takeOff(empty), wallId: null }, rows));
+
+  test('shape, film, direction and what stands above another come back as they went', () => {
+    const records = recordsForTest({
+      panes: {
+        p1: { filmId: 'gannet-silver-20', over: { paneId: 'p2', fromLeftMm: 0 } },
+        p2: { shape: { kind: 'arch', riseMm: 300 }, filmId: null },
+        p3: { shape: { kind: 'circle' }, filmId: null },
+      },
+    });
+    const { good, bad } = read(paneListOf(records, rules.cutting, 'mm', PANE_WORDS, films));
+    expect(bad).toEqual([]);
+    const copy = made(good);
+    const byLabel = new Map(Object.entries(copy.pane).map(([id, pane]) => [pane.label, { ...pane, id }]));
+    expect(byLabel.get('1')).toMatchObject({ filmId: 'gannet-silver-20', shape: { kind: 'rectangle' } });
+    expect(byLabel.get('1')?.over?.paneId).toBe(byLabel.get('2')?.id);
+    expect(byLabel.get('2')?.shape).toEqual({ kind: 'arch', riseMm: 300 });
+    expect(byLabel.get('2')?.readings.heightMiddle?.mm).toBeGreaterThan(1000);
+    expect(byLabel.get('3')?.shape).toEqual({ kind: 'circle' });
+    const [wall] = Object.values(copy.wall);
+    expect(wall).toMatchObject({ bearingDeg: 225, bearingSource: 'map' });
+  });
+
+  test('a direction that is not in the list is guessed from the wall’s name, and marked', () => {
+    const { good } = read([
+      ['Wall', 'W', 'H', 'Faces'],
+      ['North wall', '640', '1120', ''],
+      ['Street', '640', '1120', ''],
+      ['Back', '640', '1120', 'SW'],
+      ['Side', '640', '1120', '100°'],
+    ]);
+    expect(
+      Object.values(made(good).wall).map(({ bearingDeg, bearingSource, bearingUncertaintyDeg }) => [
+        bearingDeg,
+        bearingSource,
+        bearingUncertaintyDeg,
+      ]),
+    ).toEqual([
+      [0, 'rough', 45],
+      [180, 'rough', 90],
+      [225, 'map', 5],
+      [100, 'map', 5],
+    ]);
+  });
+
+  test('width and height may stand in one column, or be missed by name', () => {
+    const { good, bad } = read([
+      ['Ref', 'Dimensions'],
+      ['1', '819 x 1120'],
+      ['2', '819×1120 mm'],
+      ['3', '819'],
+      ['4', ''],
+      ['5', '81o x 90'],
+    ]);
+    expect(good.map(({ width, height }) => [width.mm, height.mm])).toEqual([
+      [819, 1120],
+      [819, 1120],
+    ]);
+    expect(bad.map(({ line, problems }) => [line, ...problems.map(({ code }) => code)])).toEqual([
+      [4, 'cell.notSize'],
+      [5, 'cell.missing', 'cell.missing'],
+      [6, 'cell.length'],
+    ]);
+    const columns = (heading: readonly string[]) =>
+      missingPaneColumns(guessColumns(heading, paneColumnNames(PANE_WORDS)));
+    expect(columns(['Size'])).toEqual([]);
+    expect(columns(['Width'])).toEqual(['height']);
+    expect(
+      read([
+        ['W', 'H', 'Film', 'Shape'],
+        ['640', '1120', 'Osprey', 'wobbly'],
+      ]).bad[0]?.problems,
+    ).toMatchObject([{ code: 'cell.notShape' }, { code: 'cell.notOneOf', known: ['Gannet Silver 20'] }]);
+  });
+
+  test('the unit of a list is what its heading says, else what makes glass of its sizes', () => {
+    const unitOf = (table: readonly (readonly string[])[], own: 'mm' | 'in' = 'mm') => {
+      const [heading = []] = table;
+      const map = guessColumns(heading, paneColumnNames(PANE_WORDS));
+      return unitOfList(heading, sheetLines(table, map), map, own);
+    };
+    const rows = (heading: readonly string[], ...lines: readonly string[][]) => [heading, ...lines];
+    expect(unitOf(rows(['Width (cm)', 'Height'], ['640', '1120']))).toEqual({ unit: 'cm', said: true });
+    expect(unitOf(rows(['Width in', 'Height'], ['24', '36']))).toEqual({ unit: 'in', said: true });
+    expect(unitOf(rows(['Width', 'Height'], ['61', '91'], ['70', '120']))).toEqual({
+      unit: 'cm',
+      said: false,
+    });
+    expect(unitOf(rows(['Width', 'Height'], ['0,61', '0,91']))).toEqual({ unit: 'm', said: false });
+    expect(unitOf(rows(['Width', 'Height'], ['640', '1120']), 'in')).toEqual({ unit: 'mm', said: false });
+    expect(unitOf(rows(['Width', 'Height'], ['24', '36']), 'in')).toEqual({ unit: 'in', said: true });
+    expect(unitOf(rows(['Size'], ['61 x 91']))).toEqual({ unit: 'cm', said: false });
+    expect(unitOf(rows(['Width', 'Height'], ['', '']))).toEqual({ unit: 'mm', said: true });
+  });
+
+  test('a drawing without a unit is in the one that makes openings of its outlines', () => {
+    const box = (w: number, h: number) => [
+      { x: 0, y: 0 },
+      { x: w, y: 0 },
+      { x: w, y: h },
+      { x: 0, y: h },
+    ];
+    expect(likelyDrawingUnit([box(0.8, 1.2), box(1, 2.1)])).toBe('m');
+    expect(likelyDrawingUnit([box(80, 120), box(100, 210)])).toBe('cm');
+    expect(likelyDrawingUnit([box(800, 1200), box(5, 5)])).toBe('mm');
+    expect(likelyDrawingUnit([])).toBe('mm');
   });
 });
 

@@ -1,7 +1,9 @@
 import { addRecord, inOrder } from '../record/index.ts';
 import {
+  SHEET_UNITS,
   length,
-  needed,
+  number,
+  numberIn,
   oneOf,
   orElse,
   plainName,
@@ -9,12 +11,18 @@ import {
   text,
   wholeNumber,
   type BadLine,
+  type ColumnMap,
   type ColumnNames,
   type ProblemAt,
+  type ReadCell,
   type RowOf,
   type SheetLine,
+  type SheetUnit,
 } from '../sheet/index.ts';
-import { cutText, formatBareLength, type LengthUnit } from '../units/index.ts';
+import { MM_PER_INCH, cutText, fail, formatBareLength, succeed, type LengthUnit } from '../units/index.ts';
+import { bearingInName, bearingOfPoint } from './compass.ts';
+import { LARGEST_PLAUSIBLE_MM } from './doubt/doubts.ts';
+import { medianOf } from './doubt/evidence.ts';
 import {
   FRAME_KINDS,
   GLASS_KINDS,
@@ -36,8 +44,16 @@ import {
   type SurveyRecords,
   type Wall,
 } from './records.ts';
+import { RECTANGLE, type PaneShape } from './shape.ts';
+import { shapeOfText, textOfShape } from './shapeText.ts';
 import { paneSizes, type SizeRules } from './sizes.ts';
-import { likelySillMm, type TakeOff } from './takeOff.ts';
+import { firstReadings, likelySillMm, type TakeOff } from './takeOff.ts';
+
+/** A length with what was written. */
+interface TypedLength {
+  readonly mm: number;
+  readonly typed: string;
+}
 
 /** What the columns and their values are called in a file; the caller brings the words. */
 export interface PaneWords {
@@ -48,22 +64,65 @@ export interface PaneWords {
   readonly side: Readonly<Record<Side, string>>;
 }
 
+/** Width and height in one cell, as `819 x 1120`. */
+const sizeCell =
+  (unit: SheetUnit): ReadCell<{ readonly width: TypedLength; readonly height: TypedLength }> =>
+  (typed) => {
+    const sides = typed.split(/\s*(?:×|\*|\bby\b|x)\s*/i);
+    const [width, height] = sides.map(length(unit, 'glass'));
+    if (sides.length !== 2 || !width || !height) return fail({ code: 'cell.notSize', typed });
+    if (!width.ok) return width;
+    return height.ok ? succeed({ width: width.value, height: height.value }) : height;
+  };
+
+/** A direction in degrees from north, or a point of the compass. */
+const facesCell: ReadCell<number> = (typed) => {
+  const point = bearingOfPoint(typed);
+  return point === null ? number(0, 360)(typed.replace(/\s*°$/, '')) : succeed(point);
+};
+
+const shapeCell =
+  (unit: SheetUnit): ReadCell<PaneShape> =>
+  (typed) => {
+    const read = shapeOfText(typed, unit === 'in' ? 'in' : 'mm');
+    return read.ok ? read : fail({ code: 'cell.notShape', typed });
+  };
+
+/** The films of a shop that a list may name. */
+type NamedFilms = readonly { readonly id: string; readonly name: string }[];
+
+const filmCell = (films: NamedFilms): ReadCell<string> =>
+  oneOf(
+    films.map(({ id }) => id),
+    Object.fromEntries(films.map(({ id, name }) => [id, name])),
+  );
+
 /** How the cells of a pane list are understood; bare lengths are in `unit`. */
-const paneCells = (unit: LengthUnit, words: Omit<PaneWords, 'columns'>) => ({
+const paneCells = (unit: SheetUnit, words: Omit<PaneWords, 'columns'>, films: NamedFilms) => ({
   number: orElse(text, null),
   room: orElse(text, null),
   wall: orElse(text, null),
-  width: needed(length(unit, 'glass')),
-  height: needed(length(unit, 'glass')),
+  faces: orElse(facesCell, null),
+  width: orElse(length(unit, 'glass'), null),
+  height: orElse(length(unit, 'glass'), null),
   count: orElse(wholeNumber(1, 999), 1),
   opening: orElse(oneOf(OPENING_KINDS, words.opening), NEW_PANE.opening),
   glass: orElse(oneOf(GLASS_KINDS, words.glass), NEW_PANE.glass),
   frame: orElse(oneOf(FRAME_KINDS, words.frame), NEW_PANE.frame),
   handle: orElse(oneOf(SIDES, words.side), null),
   sill: orElse(length(unit, 'any'), null),
+  above: orElse(text, null),
+  shape: orElse(shapeCell(unit), RECTANGLE),
+  film: orElse(filmCell(films), null),
+  size: orElse(sizeCell(unit), null),
 });
-export type PaneColumn = keyof ReturnType<typeof paneCells>;
-export type PaneRow = RowOf<ReturnType<typeof paneCells>>;
+type Cells = RowOf<ReturnType<typeof paneCells>>;
+export type PaneColumn = keyof Cells;
+/** A line of a list that can be taken: whichever way its size was written. */
+export type PaneRow = Omit<Cells, 'width' | 'height' | 'size'> & {
+  readonly width: TypedLength;
+  readonly height: TypedLength;
+};
 export type PaneCellProblem = ProblemAt<PaneColumn>;
 
 /** Other words under which people keep the columns, in the order in which the columns are written. */
@@ -71,6 +130,7 @@ const OTHER_NAMES: ColumnNames<PaneColumn> = {
   number: ['no', 'nr', 'pane', 'label', 'id', 'ref'],
   room: ['elevation', 'location', 'area'],
   wall: ['side', 'facing'],
+  faces: ['bearing', 'direction', 'orientation', 'compass'],
   width: ['w', 'widthmm', 'widthin'],
   height: ['h', 'heightmm', 'heightin'],
   count: ['qty', 'quantity', 'howmany', 'off'],
@@ -79,8 +139,58 @@ const OTHER_NAMES: ColumnNames<PaneColumn> = {
   frame: ['framekind'],
   handle: ['handleat'],
   sill: ['sillheight', 'sill over floor', 'sillmm'],
+  above: ['over', 'stands above'],
+  shape: ['form', 'outline'],
+  film: ['film name', 'product'],
+  size: ['dimensions', 'glass size', 'wxh', 'w x h', 'width x height', 'dimension'],
 };
 const PANE_COLUMNS = Object.keys(OTHER_NAMES) as PaneColumn[];
+/** Width and height have columns of their own in what we write. */
+const WRITTEN_COLUMNS = PANE_COLUMNS.filter((column) => column !== 'size');
+
+/** Of what a list cannot be taken without: its widths and heights, or both in one column. */
+export function missingPaneColumns(map: ColumnMap<PaneColumn>): readonly PaneColumn[] {
+  return map.size === null ? (['width', 'height'] as const).filter((column) => map[column] === null) : [];
+}
+
+/** Longer sides of glass have at least this in a list: half of that for most panes means another unit. */
+const USUAL_LONGER_MM = 250;
+const MM_OF: Readonly<Record<SheetUnit, number>> = { mm: 1, cm: 10, m: 1000, in: MM_PER_INCH };
+const UNIT_IN_HEADING: readonly (readonly [RegExp, SheetUnit])[] = [
+  [/\bmm\b|millimet/i, 'mm'],
+  [/\bcm\b|centimet/i, 'cm'],
+  [/\bin(?:ch(?:es)?)?\b|["″]/i, 'in'],
+  [/\(m\)|\[m\]|\bmet(?:er|re)s?\b/i, 'm'],
+];
+
+/** What the bare lengths of a list are in, and whether the file says so itself rather than its sizes. */
+export interface UnitOfList {
+  readonly unit: SheetUnit;
+  readonly said: boolean;
+}
+
+/** Tells the unit of a list by its headings, else by its sizes: the person's own where that gives glass. */
+export function unitOfList(
+  heading: readonly string[],
+  lines: readonly SheetLine<PaneColumn>[],
+  map: ColumnMap<PaneColumn>,
+  own: LengthUnit,
+): UnitOfList {
+  const titles = [map.width, map.height, map.size].map((at) => (at === null ? '' : (heading[at] ?? '')));
+  for (const [pattern, unit] of UNIT_IN_HEADING)
+    if (titles.some((title) => pattern.test(title))) return { unit, said: true };
+  const longer = lines.flatMap(({ text: { width = '', height = '', size = '' } }) => {
+    const sides = [width, height, ...size.split(/\s*(?:×|\*|\bby\b|x)\s*/i)].map(numberIn);
+    const read = sides.filter((side) => Number.isFinite(side));
+    return read.length > 0 ? [Math.max(...read)] : [];
+  });
+  if (longer.length === 0) return { unit: own, said: true };
+  const middle = medianOf(longer);
+  const fits = (unit: SheetUnit) =>
+    middle * MM_OF[unit] >= USUAL_LONGER_MM && middle * MM_OF[unit] <= LARGEST_PLAUSIBLE_MM;
+  const unit = [own, ...SHEET_UNITS].find(fits) ?? own;
+  return { unit, said: unit === own };
+}
 
 export function paneColumnNames({ columns }: PaneWords): ColumnNames<PaneColumn> {
   return Object.fromEntries(
@@ -94,16 +204,26 @@ export function paneColumnNames({ columns }: PaneWords): ColumnNames<PaneColumn>
  */
 export function readPaneLines(
   lines: readonly SheetLine<PaneColumn>[],
-  unit: LengthUnit,
+  unit: SheetUnit,
   words: PaneWords,
+  films: NamedFilms = [],
 ): { readonly good: readonly PaneRow[]; readonly bad: readonly BadLine<PaneCellProblem>[] } {
-  const cells = paneCells(unit, words);
+  const cells = paneCells(unit, words, films);
   const good: PaneRow[] = [];
   const bad: BadLine<PaneCellProblem>[] = [];
   for (const { line, text: typed } of lines) {
     const read = readCells(cells, typed);
-    if (read.ok) good.push(read.value);
-    else bad.push({ line, text: typed, problems: read.problem });
+    if (!read.ok) {
+      bad.push({ line, text: typed, problems: read.problem });
+      continue;
+    }
+    const { size, ...row } = read.value;
+    const [width, height] = [size?.width ?? row.width, size?.height ?? row.height];
+    if (width && height) good.push({ ...row, width, height });
+    else {
+      const missing = (['width', 'height'] as const).filter((side) => row[side] === null);
+      bad.push({ line, text: typed, problems: missing.map((column) => ({ code: 'cell.missing', column })) });
+    }
   }
   return { good, bad };
 }
@@ -114,6 +234,7 @@ export function paneListOf(
   rounding: SizeRules,
   unit: LengthUnit,
   words: PaneWords,
+  films: NamedFilms = [],
 ): string[][] {
   const show = (mm: number) => formatBareLength(mm, { unit, rounding: 'up' });
   const rows = inOrder(records.wall).flatMap((wall) =>
@@ -123,6 +244,7 @@ export function paneListOf(
         pane.label,
         records.room[wall.roomId]?.name ?? '',
         wall.name,
+        String(Math.round(wall.bearingDeg * 10) / 10),
         size ? show(size.widthMm) : '',
         size ? show(size.heightMm) : '',
         '1',
@@ -131,6 +253,9 @@ export function paneListOf(
         words.frame[pane.frame],
         pane.handle ? words.side[pane.handle] : '',
         formatBareLength(pane.sillMm, { unit }),
+        (pane.over && records.pane[pane.over.paneId]?.label) ?? '',
+        textOfShape(pane.shape, unit),
+        films.find(({ id }) => id === pane.filmId)?.name ?? pane.filmId ?? '',
       ];
     }),
   );
@@ -138,8 +263,13 @@ export function paneListOf(
     column === 'width' || column === 'height' || column === 'sill'
       ? `${words.columns[column]} (${unit})`
       : words.columns[column];
-  return [PANE_COLUMNS.map(inUnit), ...rows];
+  return [WRITTEN_COLUMNS.map(inUnit), ...rows];
 }
+
+/** A wall of which nobody knows where it faces is taken for the sunniest, and marked as such. */
+const UNKNOWN_BEARING = { bearingDeg: 180, uncertaintyDeg: 90 };
+/** A name says a direction to within a point of the compass. */
+const NAMED_UNCERTAINTY_DEG = 45;
 
 /** Makes the panes of read rows, with the rooms and walls they name; rows without a wall go on the one shown. */
 export function panesOfRows(
@@ -180,11 +310,16 @@ export function panesOfRows(
     const id = newId();
     walls.set(key, id);
     const size = { widthMm: rules.newWallWidthMm, heightMm: rules.newWallHeightMm };
+    const inName = bearingInName(name);
     const wall: Wall = {
       ...NEW_WALL,
-      bearingDeg: 180,
-      bearingSource: 'rough',
-      bearingUncertaintyDeg: 90,
+      ...(row.faces === null
+        ? {
+            bearingDeg: inName ?? UNKNOWN_BEARING.bearingDeg,
+            bearingSource: 'rough',
+            bearingUncertaintyDeg: inName === null ? UNKNOWN_BEARING.uncertaintyDeg : NAMED_UNCERTAINTY_DEG,
+          }
+        : { bearingDeg: row.faces }),
       ...size,
       roomId: inRoom,
       name: cutText(name, 120),
@@ -193,6 +328,9 @@ export function panesOfRows(
     changes.push(addRecord('wall', id, wall));
     return id;
   };
+  const known = new Map<string, string>();
+  const above: { readonly id: string; readonly pane: Pane; readonly on: string }[] = [];
+  for (const [id, pane] of Object.entries(records.pane)) known.set(`${pane.wallId} ${pane.label}`, id);
   for (const row of rows) {
     const on = wallId(row);
     const twinSet = row.count > 1 ? `set-${newId()}` : null;
@@ -212,14 +350,25 @@ export function panesOfRows(
         gapBeforeMm: rules.defaultGapMm,
         sillMm: row.sill?.mm ?? likelySillMm(row.opening, [], rules.defaultSillMm),
         twinSet,
-        readings: {
-          ...NEW_PANE.readings,
-          widthTop: readingOf(row.width.mm, row.width.typed, taken),
-          heightLeft: readingOf(row.height.mm, row.height.typed, taken),
-        },
+        shape: row.shape,
+        filmId: row.film,
+        readings: firstReadings(row.shape, {
+          width: readingOf(row.width.mm, row.width.typed, taken),
+          height: readingOf(row.height.mm, row.height.typed, taken),
+        }),
       };
-      changes.push(addRecord('pane', newId(), pane));
+      const id = newId();
+      if (copy === 0 && row.number !== null) known.set(`${on} ${row.number}`, id);
+      if (copy === 0 && row.above !== null) above.push({ id, pane, on: `${on} ${row.above}` });
+      changes.push(addRecord('pane', id, pane));
     }
+  }
+  // What stands above another may come before it in the list.
+  for (const { id, pane, on } of above) {
+    const paneId = known.get(on);
+    const at = changes.findIndex((change) => change.kind === 'pane' && change.id === id);
+    if (paneId !== undefined && paneId !== id)
+      changes[at] = addRecord('pane', id, { ...pane, over: { paneId, fromLeftMm: 0 } });
   }
   return changes;
 }

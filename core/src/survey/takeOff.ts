@@ -97,7 +97,7 @@ export function emptyOpening(takeOff: TakeOff): {
 }
 
 /** Width and height as said, at the first place of the shape for each. The line of a block wall gives the block. */
-function firstReadings(shape: Pane['shape'], said: { width: Reading; height: Reading }): Readings {
+export function firstReadings(shape: Pane['shape'], said: { width: Reading; height: Reading }): Readings {
   if (shape.kind === 'blocks') return NO_READINGS;
   const places = placesOfShape(shape);
   const [width] = places.filter((place) => axisOf(place) === 'width');

@@ -28,6 +28,10 @@ export function describeCellProblem(problem: CellProblem, column: string, unit: 
       return `${name}: “${problem.typed}” is not a day; write it as 2027-03-01.`;
     case 'cell.tooLong':
       return `${name}: “${cutText(problem.typed, 24)}…” has ${problem.typed.length} letters; ${problem.most} are kept at the most.`;
+    case 'cell.notSize':
+      return `${name}: “${problem.typed}” is not width x height; write it as 819 x 1120.`;
+    case 'cell.notShape':
+      return `${name}: “${problem.typed}” is not a shape; write one such as arch, rise 450, circle or raked.`;
     case 'cell.notOneOf':
       return `${name}: “${problem.typed}” is not known; write ${known(problem.known)}.`;
     default:

@@ -22,11 +22,8 @@ test('closed outlines are found by their layer, in the unit the drawing says', (
     ['WALL', 1],
   ]);
   expect(read.layers.get('GLASS')?.[1]?.[0]).toEqual({ x: 20, y: 0 });
-  expect([read.mmPerUnit, read.unitKnown]).toEqual([10, true]);
-  expect(parseDrawing('a.dxf', drawing([square('0', 0)], null))).toMatchObject({
-    mmPerUnit: 1,
-    unitKnown: false,
-  });
+  expect(read.mmPerUnit).toBe(10);
+  expect(parseDrawing('a.dxf', drawing([square('0', 0)], null)).mmPerUnit).toBeNull();
 });
 
 test('a drawing without closed outlines, and what is none, is refused by name', () => {

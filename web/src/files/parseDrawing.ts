@@ -5,9 +5,8 @@ import { UnreadableFile } from './unreadable.ts';
 export interface DrawnLayers {
   /** Closed outlines by the layer they lie on. */
   readonly layers: ReadonlyMap<string, readonly (readonly Point[])[]>;
-  readonly mmPerUnit: number;
-  /** Whether the drawing says its unit; otherwise millimetres are taken. */
-  readonly unitKnown: boolean;
+  /** What a length of 1 is in mm; null where the drawing does not say its unit. */
+  readonly mmPerUnit: number | null;
 }
 
 /** $INSUNITS of a drawing: inch, foot, millimetre, centimetre, metre (the format's own numbers). */
@@ -122,5 +121,5 @@ export function parseDrawing(name: string, text: string): DrawnLayers {
       `“${name}” has no closed outlines. Draw each opening as one closed polyline and save it again.`,
     );
   const unit = MM_PER_UNIT.get(Number(drawing?.header?.['$INSUNITS'] ?? 0));
-  return { layers, mmPerUnit: unit ?? 1, unitKnown: unit !== undefined };
+  return { layers, mmPerUnit: unit ?? null };
 }

@@ -1,4 +1,4 @@
-import { readSheet } from 'read-excel-file/web-worker';
+import readWorkbook from 'read-excel-file/web-worker';
 import { parseDrawing, type DrawnLayers } from '../files/parseDrawing.ts';
 import { UnreadableFile } from '../files/unreadable.ts';
 
@@ -8,8 +8,11 @@ export type FileOrder =
   | { readonly kind: 'drawing'; readonly name: string; readonly text: string }
   | { readonly kind: 'workbook'; readonly name: string; readonly file: Blob };
 
-/** The first sheet of a workbook: numbers, text, days and truths by row. */
-export type SheetCells = readonly (readonly unknown[])[];
+/** The sheets of a workbook by name: numbers, text, days and truths by row. */
+export type SheetCells = readonly {
+  readonly sheet: string;
+  readonly data: readonly (readonly unknown[])[];
+}[];
 
 export type ReadOf<Order extends FileOrder> = Order['kind'] extends 'drawing' ? DrawnLayers : SheetCells;
 
@@ -19,7 +22,7 @@ export type FileAnswer =
 
 async function workbook(name: string, file: Blob): Promise<SheetCells> {
   try {
-    return await readSheet(file);
+    return await readWorkbook(file);
   } catch (error) {
     throw new UnreadableFile(
       `“${name}” can’t be read as a workbook (${error instanceof Error ? error.message : 'unknown cause'}). Save it again as XLSX or CSV.`,

@@ -14,7 +14,7 @@ import { FileUp } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { z } from 'zod';
 import { sentenceOf, useSaveFilmsMutation } from '../../api/api.ts';
-import { csvOf, download, readTable } from '../../files/tables.ts';
+import { csvOf, download } from '../../files/tables.ts';
 import { UnreadableFile } from '../../files/unreadable.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
@@ -44,8 +44,7 @@ const NEEDED: readonly FilmColumn[] = [
 ];
 
 async function chosenFile(file: File): Promise<Chosen> {
-  if (!/\.json$/i.test(file.name))
-    return { kind: 'sheet', sheet: chosenSheet(file.name, await readTable(file), COLUMN_NAMES) };
+  if (!/\.json$/i.test(file.name)) return { kind: 'sheet', sheet: await chosenSheet(file, COLUMN_NAMES) };
   let raw: unknown;
   try {
     raw = JSON.parse(await file.text());

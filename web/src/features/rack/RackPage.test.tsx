@@ -72,6 +72,12 @@ const lines = () =>
     .map(({ textContent }) => textContent);
 const press = (name: string) => userEvent.click(screen.getByRole('button', { name }));
 
+/** A CSV as it is chosen: this page's files can't be read here. */
+const fileOf = (csv: string) =>
+  Object.assign(new File([csv], 'rack.csv', { type: 'text/csv' }), {
+    arrayBuffer: () => Promise.resolve(new TextEncoder().encode(csv).buffer),
+  });
+
 describe('the rack', () => {
   test('says of each roll and offcut what is left, which edges, where it lies and for whom', async () => {
     await onRack();
@@ -197,35 +203,38 @@ describe('the rack', () => {
   test('a stock list: good lines are saved, the others stay on the page with their line and reason', async () => {
     const server = await onRack();
     const csv = `name,film,kind,widthMm,lengthMm\nN-1,${silverForTest.name},roll,1524,9000\n\nN-2,Osprey,roll,x,900\n`;
-    // jsdom's files can't be read as text.
-    const file = Object.assign(new File([csv], 'rack.csv', { type: 'text/csv' }), {
-      text: () => Promise.resolve(csv),
-    });
+    const file = fileOf(csv);
     await userEvent.upload(screen.getByLabelText('Sheet of the rack'), file);
     const bad = await screen.findByRole('region', { name: 'Lines left out' });
     expect(within(bad).getAllByRole('row').at(-1)?.textContent).toMatch(
       /^line 4N-2 · Osprey.*not known.*“x” is not a number/,
     );
+    const saves = () => server.sent.filter(({ path, method }) => path === '/rack' && method !== 'GET');
+    // Nothing is written before it was seen.
+    expect(saves()).toEqual([]);
+    const preview = screen.getByRole('region', { name: 'As it is understood' });
+    expect(preview.textContent).toMatch(/N-1.*1524 mm × 9\.0 m.*new/);
+    await press('Import 1 line');
     await waitFor(() =>
-      expect(
-        server.sent.find(({ path, method }) => path === '/rack' && method !== 'GET')?.body,
-      ).toMatchObject({ entries: [{ entry: { id: 'N-1', length: 9000 }, baseVersion: 0 }] }),
+      expect(saves()[0]?.body).toMatchObject({
+        entries: [{ entry: { id: 'N-1', length: 9000 }, baseVersion: 0 }],
+      }),
     );
+    await screen.findByText('1 line imported, 1 left out.');
+    expect(screen.getByRole('region', { name: 'Lines left out' })).toBeTruthy();
   });
 
   test('a stock list with a column of another name is not taken before somebody says which it is', async () => {
     const server = await onRack();
     const csv = `Roll no,film,kind,widthMm,lengthMm\nN-1,${silverForTest.name},roll,1524,9000\n`;
-    const file = Object.assign(new File([csv], 'rack.csv', { type: 'text/csv' }), {
-      text: () => Promise.resolve(csv),
-    });
+    const file = fileOf(csv);
     await userEvent.upload(screen.getByLabelText('Sheet of the rack'), file);
     await screen.findByText('Say which column holds: Roll number.');
     expect(screen.getByText(/no such column is known: Roll no/)).toBeTruthy();
     const saves = () => server.sent.filter(({ path, method }) => path === '/rack' && method !== 'GET');
     expect(saves()).toEqual([]);
     await userEvent.selectOptions(screen.getByLabelText('Roll number'), 'Roll no');
-    await press('Import the stock list');
+    await press('Import 1 line');
     await waitFor(() => expect(saves()[0]?.body).toMatchObject({ entries: [{ entry: { id: 'N-1' } }] }));
   });
 

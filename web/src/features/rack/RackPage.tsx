@@ -2,23 +2,20 @@ import {
   RACK_COLUMNS,
   RULES_OF_ROLES,
   linesOfRack,
-  readRackLines,
   type RackCode,
   type RackEntry,
-  type ReadRack,
 } from '@neat-sill/core/contract';
 import { filmForPlan, planRulesOf, worthOnHand } from '@neat-sill/core/cuts';
 import { isOffered } from '@neat-sill/core/film';
-import type { ColumnNames } from '@neat-sill/core/sheet';
-import { formatLength, formatRun, listOf } from '@neat-sill/core/units';
-import { RACK_COLUMN_NAMES, describeRackProblem, type RackColumn } from '@neat-sill/core/words';
+import { countOf, formatLength, formatRun, listOf } from '@neat-sill/core/units';
+import { describeRackProblem } from '@neat-sill/core/words';
 import { group } from 'd3';
 import { FileDown, FileUp, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { sentenceOf, useSaveRackMutation, useSessionQuery, useShopBookQuery } from '../../api/api.ts';
 import { useMoney } from '../../api/useMoney.ts';
-import { csvOf, download, readTable } from '../../files/tables.ts';
+import { csvOf, download } from '../../files/tables.ts';
 import { StockPicture } from '../../drawing/StockPicture.tsx';
 import { ShopBuys } from '../buying/index.ts';
 import { ScanCode } from '../../scan/ScanCode.tsx';
@@ -28,21 +25,10 @@ import { FileButton } from '../../ui/FileButton.tsx';
 import { today } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 import { Page } from '../../ui/Page.tsx';
-import {
-  BadLines,
-  SheetColumns,
-  chosenSheet,
-  linesOfSheet,
-  type ChosenSheet,
-} from '../../ui/SheetImport.tsx';
+import { BadLines } from '../../ui/SheetImport.tsx';
 import { Consumables } from './Consumables.tsx';
 import { EntrySheet } from './EntrySheet.tsx';
-
-const COLUMN_NAMES = Object.fromEntries(
-  RACK_COLUMNS.map((column) => [column, [RACK_COLUMN_NAMES[column]]]),
-) as unknown as ColumnNames<RackColumn>;
-
-const NEEDED: readonly RackColumn[] = ['name', 'film', 'kind', 'widthMm', 'lengthMm'];
+import { StockListImport, readStockList, type ReadStock, type StockList } from './StockListImport.tsx';
 
 /** More than these scroll in a region of their own, and only those in sight are drawn. */
 const MANY = 60;
@@ -69,8 +55,8 @@ export function RackPage() {
   const [params, setParams] = useSearchParams();
   const navigate = useNavigate();
   const [removed, setRemoved] = useState<RackEntry | null>(null);
-  const [unclear, setUnclear] = useState<ChosenSheet<RackColumn> | null>(null);
-  const [bad, setBad] = useState<ReadRack['bad']>([]);
+  const [list, setList] = useState<StockList | null>(null);
+  const [imported, setImported] = useState<ReadStock | null>(null);
   const unit = session?.person?.unit ?? 'mm';
   const mayChange = session?.person ? RULES_OF_ROLES[session.person.role].changesRack : false;
   const rack = book?.rack ?? [];
@@ -108,16 +94,14 @@ export function RackPage() {
     });
   };
   const read = async (file: File) => {
-    const chosen = chosenSheet(file.name, await readTable(file), COLUMN_NAMES);
-    setBad([]);
-    if (NEEDED.some((column) => chosen.map[column] === null)) setUnclear(chosen);
-    else await take(chosen);
+    setImported(null);
+    setList(await readStockList(file));
   };
-  const take = async (sheetOfStock: ChosenSheet<RackColumn>) => {
-    setUnclear(null);
-    const { entries, bad: refusedLines } = readRackLines(linesOfSheet(sheetOfStock), films, rack);
-    setBad(refusedLines);
-    if (entries.length > 0) await save({ entries: [...entries], removed: [] });
+  const take = async (stock: ReadStock) => {
+    const result = await save({ entries: [...stock.entries], removed: [] });
+    if ('error' in result) return;
+    setList(null);
+    setImported(stock);
   };
   const open = (which: RackEntry | 'new') => {
     reset();
@@ -193,22 +177,27 @@ export function RackPage() {
             </Note>
           ),
       )}
-      {unclear && (
+      {list && (
+        <StockListImport
+          list={list}
+          films={films}
+          rack={rack}
+          unit={unit}
+          busy={isLoading}
+          onMap={setList}
+          onTake={(stock) => void take(stock)}
+          onClose={() => setList(null)}
+        />
+      )}
+      {imported && (
         <>
-          <SheetColumns sheet={unclear} names={COLUMN_NAMES} needed={NEEDED} onMap={setUnclear} />
-          <div className="flex gap-3">
-            <Button onClick={() => setUnclear(null)}>Cancel</Button>
-            <Button
-              weight="act"
-              disabled={isLoading || NEEDED.some((column) => unclear.map[column] === null)}
-              onClick={() => void take(unclear)}
-            >
-              Import the stock list
-            </Button>
-          </div>
+          <Note tone="good" role="status">
+            {countOf(imported.entries.length, 'line')} imported
+            {imported.bad.length > 0 && `, ${imported.bad.length} left out`}.
+          </Note>
+          <BadLines bad={imported.bad} place="line" describe={describeRackProblem} />
         </>
       )}
-      <BadLines bad={bad} place="line" describe={describeRackProblem} />
       {book && rack.length === 0 && (
         <p className="text-quiet">The rack is empty. Put the first roll there.</p>
       )}

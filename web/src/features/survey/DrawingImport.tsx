@@ -1,11 +1,20 @@
 import type { Change } from '@neat-sill/core/job';
 import { addRecord } from '@neat-sill/core/record';
-import { emptyOpening, openingsOfOutlines, readingOf } from '@neat-sill/core/survey';
-import { countOf, formatBareLength } from '@neat-sill/core/units';
+import {
+  DRAWING_UNITS,
+  emptyOpening,
+  likelyDrawingUnit,
+  openingsOfOutlines,
+  readingOf,
+  type DrawingUnit,
+} from '@neat-sill/core/survey';
+import { useState } from 'react';
+import { countOf, formatBareLength, formatLength } from '@neat-sill/core/units';
 import type { DrawnLayers } from '../../files/parseDrawing.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Field.tsx';
 import { Note } from '../../ui/Note.tsx';
+import { OneOf } from '../../ui/OneOf.tsx';
 import { useJob, useTakeOff, useUnit } from '../job/index.ts';
 
 /** A drawing from a file, and the layer with the openings. */
@@ -28,7 +37,11 @@ export function DrawingImport({
   const job = useJob();
   const unit = useUnit();
   const takeOff = useTakeOff();
-  const openings = openingsOfOutlines(chosen.drawn.layers.get(chosen.layer) ?? [], chosen.drawn.mmPerUnit);
+  const [said, setSaid] = useState<DrawingUnit | null>(null);
+  const outlines = chosen.drawn.layers.get(chosen.layer) ?? [];
+  const drawingUnit = said ?? likelyDrawingUnit(outlines);
+  const openings = openingsOfOutlines(outlines, chosen.drawn.mmPerUnit ?? DRAWING_UNITS[drawingUnit]);
+  const [first] = openings;
   if (!takeOff) return <Note tone="doubt">Make the wall first, on which the openings are to stand.</Note>;
   const take = () => {
     let records = takeOff.records;
@@ -69,9 +82,25 @@ export function DrawingImport({
         ])}
         onChoose={onLayer}
       />
-      {!chosen.drawn.unitKnown && (
-        <Note tone="doubt">The drawing does not say its unit; millimetres are taken.</Note>
+      {chosen.drawn.mmPerUnit === null && (
+        <>
+          <Note tone="doubt">
+            The drawing does not say its unit. Choose it by the size of the first opening.
+          </Note>
+          <OneOf
+            label="Unit of the drawing"
+            look="key"
+            options={(Object.keys(DRAWING_UNITS) as DrawingUnit[]).map((each) => [each, each])}
+            value={drawingUnit}
+            onChoose={setSaid}
+          />
+        </>
       )}
+      <p>
+        {first
+          ? `The first opening is ${formatLength(first.widthMm, { unit })} × ${formatLength(first.heightMm, { unit })}.`
+          : 'No outline here is as large as an opening.'}
+      </p>
       <Button weight="act" className="self-start" disabled={openings.length === 0} onClick={take}>
         Put {countOf(openings.length, 'opening')} on {job.wall?.name ?? 'the wall'}
       </Button>

@@ -13,7 +13,7 @@ import { PANE_WORDS } from '@neat-sill/core/words';
 import { FileDown, FileUp } from 'lucide-react';
 import { useState } from 'react';
 import { drawingOf, readDrawing } from '../../files/drawings.ts';
-import { csvOf, download, readTable, xlsxOf } from '../../files/tables.ts';
+import { csvOf, download, xlsxOf } from '../../files/tables.ts';
 import { useJob, useUnit } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
@@ -54,7 +54,7 @@ export function ListSheet({ onClose }: { onClose: () => void }) {
   const job = useJob();
   const unit = useUnit();
   const [chosen, setChosen] = useState<Chosen>(NOTHING);
-  const table = paneListOf(job.records, job.rules.cutting, unit, PANE_WORDS);
+  const table = paneListOf(job.records, job.rules.cutting, unit, PANE_WORDS, job.jobShopData.films);
   const [heading = [], ...rows] = table;
   const name = `${job.header.customer}, ${job.header.name}`.replaceAll(/[^\p{L}\p{N} ,_-]/gu, '');
   const choose = async (file: File) => {
@@ -63,8 +63,7 @@ export function ListSheet({ onClose }: { onClose: () => void }) {
       const drawn = await readDrawing(file);
       const layer = [...drawn.layers.keys()][0] ?? '0';
       setChosen({ kind: 'drawing', drawing: { file: file.name, drawn, layer } });
-    } else
-      setChosen({ kind: 'table', sheet: chosenSheet(file.name, await readTable(file), PANE_COLUMN_NAMES) });
+    } else setChosen({ kind: 'table', sheet: await chosenSheet(file, PANE_COLUMN_NAMES) });
   };
   const drawing = () => {
     if (!job.wall) return;

@@ -183,6 +183,7 @@ export function WallPanel({ stage }: { stage: StageModule }) {
               {' · '}
               {fromOutside && 'from outside · '}
               faces {Math.round(wall.bearingDeg)}°
+              {wall.bearingSource === 'rough' && <b className="font-normal text-ochre-text">, a guess</b>}
             </span>
           </h2>
           <WallMenu
