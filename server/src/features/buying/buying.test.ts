@@ -28,6 +28,14 @@ test('what kept plans take is on the list of the shop until it is cut, and of no
   expect(wanted).toMatchObject([{ jobId: made.body.id, filmId: job.films[0]?.id, widthMm: 1524 }]);
   const other = await signedIn(server, (await server.makeShop()).emails.owner);
   expect((await other.get('/film-wanted')).body.wanted).toEqual([]);
+  const pdf = (caller: typeof owner, query: string) => caller.get(`/film-wanted/pdf?${query}`);
+  expect(await pdf(owner, `today=2026-05-04&job=${made.body.id}`)).toMatchObject({
+    status: 200,
+    type: 'application/pdf',
+  });
+  expect((await pdf(owner, 'today=2026-05-04&job=0d6f3a52-1c0b-4a4e-8a55-6a1f0c9d0099')).status).toBe(404);
+  expect((await pdf(owner, 'today=soon')).status).toBe(422);
+  expect((await pdf(other, `today=2026-05-04&job=${made.body.id}`)).status).toBe(404);
 
   const offers = (await owner.post('/supplier-offers', { filmIds: [wanted[0].filmId] })).body.suppliers;
   expect(offers.every((each: { standIn: boolean }) => each.standIn)).toBe(true);

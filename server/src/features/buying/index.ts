@@ -1,2 +1,2 @@
-export { buyingRoutes } from './routes.ts';
+export { buyingRoutes, wantedByShop } from './routes.ts';
 export { standInFeeds, type SupplierFeed } from './suppliers.ts';

@@ -14,7 +14,8 @@ import { noteInAudit } from '../audit/index.ts';
 import { orderArrived, readOrders, removeOrder, writeOrder } from './orders.ts';
 import type { SupplierFeed } from './suppliers.ts';
 
-async function wantedByShop(tx: Tx) {
+/** What the kept plans of a shop's open jobs ask to be bought. */
+export async function wantedByShop(tx: Tx) {
   const plans = await tx
     .select({ jobId: jobRecords.jobId, data: jobRecords.data })
     .from(jobRecords)

@@ -2,13 +2,10 @@ import { countOf } from '@neat-sill/core/units';
 import { cureDays, dayAt, isHungDry } from '@neat-sill/core/fitting';
 import { FAULT_NAMES } from '@neat-sill/core/words';
 import type { Film } from '@neat-sill/core/film';
-import { format, parseISO } from 'date-fns';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { letterhead, waysToReach } from './letterhead.ts';
 import { HAIRLINE } from './pdf.ts';
-import { PaperProblem, headerFor, type PaperInput } from './paperInput.ts';
-
-const showDay = (day: string) => format(parseISO(day), 'd MMMM yyyy');
+import { PaperProblem, headerFor, showDay, type PaperInput } from './paperInput.ts';
 
 interface CaredPane {
   readonly label: string;

@@ -9,10 +9,9 @@ import {
   describePlaceOnPane,
   describeRemedy,
 } from '@neat-sill/core/words';
-import { format, parseISO } from 'date-fns';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { letterhead } from './letterhead.ts';
-import { PaperProblem, headerFor, type PaperInput } from './paperInput.ts';
+import { PaperProblem, headerFor, showDay, type PaperInput } from './paperInput.ts';
 
 const FIGURE = { width: 120, height: 90 };
 
@@ -47,7 +46,7 @@ export function conditionSheet(
       letterhead(shop),
       { text: 'Condition before work', style: 'title' },
       {
-        text: `${header.customer}, ${header.site.address || header.site.town}. ${format(parseISO(today), 'd MMMM yyyy')}.`,
+        text: `${header.customer}, ${header.site.address || header.site.town}. ${showDay(today)}.`,
         style: 'quiet',
       },
       ...marked.flatMap((pane): Content[] => {

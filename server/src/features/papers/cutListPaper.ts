@@ -1,4 +1,5 @@
 import { cutList, type CutPiece, type CutStep } from '@neat-sill/core/cuts';
+import { filmWantedBy } from '@neat-sill/core/buying';
 import { checkPlan } from '@neat-sill/core/check';
 import {
   formatBareLength,
@@ -12,11 +13,20 @@ import { SIDE_NAMES, describeUnplaced } from '@neat-sill/core/words';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { BRICK, HAIRLINE, INK, QUIET } from './pdf.ts';
 import { letterhead } from './letterhead.ts';
-import { headerFor, heldPlan, type PaperInput } from './paperInput.ts';
+import { headerFor, heldPlan, showDay, type PaperInput } from './paperInput.ts';
+import { lotOf, pieceFacts } from './pieceFacts.ts';
 
 const ROLL_DRAWING_WIDTH = 150;
 
-function pieceLine(piece: CutPiece, show: (mm: number) => string): Content {
+/** A box to tick beside what is to be done. */
+const TICK_BOX = {
+  canvas: [{ type: 'rect', x: 0, y: 2, w: 9, h: 9, lineWidth: 0.8, lineColor: INK }],
+  width: 15,
+} as Content;
+
+function pieceLine(input: PaperInput, piece: CutPiece, show: (mm: number) => string): Content {
+  const { where, glass, shape } = pieceFacts(input, piece, show);
+  const onGlass = [where, glass && `glass ${glass}`, shape].filter(Boolean).join(', ');
   const cut =
     piece.crossCutAtMm === null ? 'to the end of the pull' : `cut across at ${show(piece.crossCutAtMm)}`;
   const trim = piece.trimToMm === null ? '' : `, trim to ${show(piece.trimToMm)} wide`;
@@ -30,9 +40,19 @@ function pieceLine(piece: CutPiece, show: (mm: number) => string): Content {
     )
     .join('');
   return {
-    text: [
-      { text: piece.name, bold: true },
-      `  ${show(piece.piece.w)} × ${show(piece.piece.l)}, ${cut}${trim}. Free end is the ${SIDE_NAMES[piece.freeEndIs]}.${edge}${seam}`,
+    columns: [
+      TICK_BOX,
+      {
+        stack: [
+          {
+            text: [
+              { text: piece.name, bold: true },
+              `  ${show(piece.piece.w)} × ${show(piece.piece.l)}, ${cut}${trim}. Free end is the ${SIDE_NAMES[piece.freeEndIs]}.${edge}${seam}`,
+            ],
+          },
+          { text: onGlass, color: QUIET, fontSize: 9 },
+        ],
+      },
     ],
   };
 }
@@ -62,7 +82,9 @@ function pullDrawing({ pull, source, strips, keep, knifeAtMm }: CutStep, unit: L
   };
 }
 
-function pullBlock(step: CutStep, filmName: string, unit: LengthUnit): Content {
+function pullBlock(input: PaperInput, step: CutStep, filmName: string): Content {
+  const { unit } = input;
+  const lot = lotOf(input, step.source);
   const show = (mm: number) => formatBareLength(mm, { unit, denominator: 32 });
   const knife =
     step.knifeAtMm.length === 0
@@ -76,7 +98,15 @@ function pullBlock(step: CutStep, filmName: string, unit: LengthUnit): Content {
       {
         stack: [
           { text: `Pull ${step.pull.id}`, bold: true, fontSize: 12 },
-          { text: `${filmName}, ${step.source.kind === 'new' ? 'new roll' : step.source.id}`, color: QUIET },
+          {
+            text: [filmName, step.source.kind === 'new' ? 'new roll' : step.source.id, lot && `lot ${lot}`]
+              .filter(Boolean)
+              .join(', '),
+            color: QUIET,
+          },
+          ...(step.source.kind === 'new' && lot === null
+            ? [{ text: 'Lot of the new roll: ________________', color: QUIET }]
+            : []),
           {
             text: [
               { text: 'Knife at  ', color: QUIET },
@@ -90,7 +120,7 @@ function pullBlock(step: CutStep, filmName: string, unit: LengthUnit): Content {
             ],
           },
           { text: 'Then, from the free end:', color: QUIET, margin: [0, 3, 0, 0] },
-          ...step.strips.flatMap((strip) => strip.pieces.map((piece) => pieceLine(piece, show))),
+          ...step.strips.flatMap((strip) => strip.pieces.map((piece) => pieceLine(input, piece, show))),
           ...step.keep.map((offcut): Content => ({
             text: `Keep ${show(offcut.w)} × ${show(offcut.l)}${offcut.factoryEdges.length > 0 ? ` (factory edge ${listOf(offcut.factoryEdges)})` : ''}.`,
             color: QUIET,
@@ -115,17 +145,25 @@ export function cutListPaper(input: PaperInput): Omit<TDocumentDefinitions, 'def
     ({ filmId, usedLength, usedArea, netArea }) =>
       `${filmName(filmId)}: ${formatRun(usedLength, unit)} of roll, ${formatShare(netArea / usedArea)} of it on the glass.`,
   );
+  const toBuy = filmWantedBy(
+    { jobId: '', jobName: header.name },
+    plan,
+    input.job.kept.kind === 'holds' ? input.job.kept.kept.cutPullIds : [],
+  ).map(
+    ({ filmId, widthMm, rollMm }) =>
+      `To buy: ${filmName(filmId)}, ${formatLength(widthMm, { unit })} wide, a roll of ${formatRun(rollMm, unit)}.`,
+  );
   return {
     info: { title: `Cut list, ${header.customer}` },
     content: [
       letterhead(input.shop),
       { text: 'Cut list', style: 'title' },
       {
-        text: `${header.customer}, ${header.name}. ${unit === 'mm' ? 'Millimetres' : 'Inches'}, film face up, roll’s left edge left.`,
+        text: `${header.customer}, ${header.name}. ${showDay(input.today)}. ${unit === 'mm' ? 'Millimetres' : 'Inches'}, film face up, roll’s left edge left.`,
         style: 'quiet',
       },
-      { ul: totals, margin: [0, 6, 0, 4] },
-      ...steps.map((step) => pullBlock(step, filmName(step.source.filmId), unit)),
+      { ul: [...totals, ...toBuy], margin: [0, 6, 0, 4] },
+      ...steps.map((step) => pullBlock(input, step, filmName(step.source.filmId))),
       ...(plan.unplaced.length > 0
         ? [
             { text: 'Not laid', style: 'heading' },

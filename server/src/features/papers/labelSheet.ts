@@ -39,8 +39,9 @@ function labelContent({ name, lines, link }: LabelText, height: number): Content
     columns: [
       {
         width: '*',
+        lineHeight: 1.05,
         stack: [
-          { text: name, bold: true, fontSize: 15 },
+          { text: name, bold: true, fontSize: 14 },
           ...lines.map((text, at) =>
             at === lines.length - 1 ? { text, fontSize: 7, color: '#55645d' } : { text, fontSize: 7.5 },
           ),

@@ -1,10 +1,10 @@
 import { cutList } from '@neat-sill/core/cuts';
 import { formatBareLength } from '@neat-sill/core/units';
-import { wallTitle } from '@neat-sill/core/survey';
 import { SIDE_NAMES } from '@neat-sill/core/words';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { labelSheets, type LabelText } from './labelSheet.ts';
 import { headerFor, heldPlan, type PaperInput } from './paperInput.ts';
+import { lotOf, pieceFacts } from './pieceFacts.ts';
 
 /**
  * A label for each piece of the kept plan, in the order in which they are cut: on common label sheets (metric or inch, by
@@ -23,16 +23,22 @@ export function labels(
   const all = cutList(plan, job).flatMap(({ strips, source }) =>
     strips
       .flatMap((strip) => strip.pieces)
-      .map(({ piece, name, freeEndIs, factoryEdge }): LabelText => {
-        const pane = input.job.pane(piece.paneId);
-        const wall = pane && input.job.wall(pane.wallId);
+      .map((cut): LabelText => {
+        const { piece, name, freeEndIs, factoryEdge } = cut;
+        const { where, glass, shape, seams } = pieceFacts(input, cut, show);
+        const lot = lotOf(input, source);
         const edge = factoryEdge ? `, factory edge ${SIDE_NAMES[factoryEdge.side]}` : '';
         return {
           name,
           lines: [
-            `${show(piece.w)} × ${show(piece.l)}, ${SIDE_NAMES[freeEndIs]} first${edge}`,
-            job.films.find(({ id }) => id === source.filmId)?.name ?? source.filmId,
-            [header.customer, wall && wallTitle(input.job.records, wall.record)].filter(Boolean).join(', '),
+            [`${show(piece.w)} × ${show(piece.l)}`, glass && `glass ${glass}`, shape]
+              .filter(Boolean)
+              .join(', '),
+            `${SIDE_NAMES[freeEndIs]} first${edge}${seams ? `, seam ${seams}` : ''}`,
+            [job.films.find(({ id }) => id === source.filmId)?.name ?? source.filmId, lot && `lot ${lot}`]
+              .filter(Boolean)
+              .join(', '),
+            [where, header.customer, header.name].filter(Boolean).join(', '),
           ],
           link: `${origin}/jobs/${jobId}/fitting?pane=${encodeURIComponent(piece.paneId)}`,
         };

@@ -1,6 +1,10 @@
 import type { DerivedJob, JobHeader } from '@neat-sill/core/job';
 import type { LengthUnit } from '@neat-sill/core/units';
+import { format, parseISO } from 'date-fns';
 import type { PaperShop } from './letterhead.ts';
+
+/** A day, `YYYY-MM-DD`, as papers say it. */
+export const showDay = (day: string) => format(parseISO(day), 'd MMMM yyyy');
 
 export interface PaperInput {
   readonly job: DerivedJob;

@@ -9,6 +9,7 @@ import { conditionSheet } from './conditionSheet.ts';
 import { cutListPaper } from './cutListPaper.ts';
 import { labels } from './labels.ts';
 import { PaperProblem, type PaperInput } from './paperInput.ts';
+import { shoppingListPaper } from './shoppingListPaper.ts';
 
 /* What stands on the papers, against core. */
 
@@ -86,6 +87,46 @@ describe('the cut list', () => {
       for (const mm of step.knifeAtMm) expect(said.some((line) => line.includes(String(mm)))).toBe(true);
   });
 
+  test('says of each piece where it hangs, on what glass, in what shape; and what to buy', () => {
+    expect(said).toContain('Reading room, South-west wall, glass 700 × 900');
+    expect(
+      said.filter((line) => line.startsWith('Reading room, South-west wall, glass 2300 × 2000')),
+    ).toHaveLength(2);
+    const round = keeping(
+      recordsForTest({
+        panes: {
+          p2: { shape: { kind: 'circle' }, readings: readingsForTest([700, 700, 700, 700, 700, 700]) },
+        },
+      }),
+    );
+    expect(textOf(cutListPaper(input(round)))).toContain(
+      'Reading room, South-west wall, glass 700 × 700, circle',
+    );
+    expect(said.join(' ')).toMatch(/4 May 2026/);
+    const tickBoxes = find<unknown>(cutListPaper(input(sound)).content, 'canvas');
+    expect(tickBoxes).toHaveLength(keptOf(sound).plan.pulls.flatMap(({ pieces }) => pieces).length);
+    const news = keptOf(sound).plan.sources.filter(({ kind }) => kind === 'new').length;
+    expect(said.filter((line) => line.startsWith('To buy: Gannet Silver 20, '))).toHaveLength(news);
+  });
+
+  test('says the lot of what is on the rack, and leaves room for that of a new roll', () => {
+    const roll: ShopData['stock'][number] = {
+      id: 'G-1',
+      filmId: silverForTest.id,
+      kind: 'roll',
+      width: 1524,
+      length: 30_000,
+      factoryEdges: ['left', 'right'],
+      lot: 'B12',
+    };
+    const shop = { ...bookForTest, stock: [roll] };
+    const off = textOf(cutListPaper(input(keeping(recordsForTest(), shop), {}, shop))).join('\n');
+    expect(off).toMatch(/, lot B12/);
+    const bare = { ...bookForTest, stock: [] };
+    const fresh = textOf(cutListPaper(input(keeping(recordsForTest(), bare), {}, bare))).join('\n');
+    expect(fresh).toMatch(/Lot of the new roll: ___/);
+  });
+
   test('says whose it is', () => {
     expect(said).toContain('Brindle & Rook Glass Film');
   });
@@ -126,12 +167,18 @@ describe('labels', () => {
   test('each has size, the end that comes off first, film, customer and wall', () => {
     const said = textOf(sheet('mm', 'labels').content);
     const at = said.indexOf('2');
-    expect(said.slice(at, at + 4)).toEqual([
+    expect(said.slice(at, at + 5)).toEqual([
       '2',
-      expect.stringMatching(/^7\d\d × \d+, (top|bottom|left|right) first/),
-      'Gannet Silver 20',
-      'Lantern Quay Library, South-west wall',
+      expect.stringMatching(/^7\d\d × \d+, glass 700 × 900$/),
+      expect.stringMatching(/^(top|bottom|left|right) first$/),
+      expect.stringMatching(/^Gannet Silver 20(, lot .+)?$/),
+      'Reading room, South-west wall, Lantern Quay Library, Reading room',
     ]);
+    // Of two panels each says at which of its sides the seam comes to lie.
+    const sides = ['1a', '1b'].map((name) => said[said.indexOf(name) + 2]);
+    expect(new Set(sides.map((line) => /, seam (left|right)$/.exec(line ?? '')?.[1]))).toEqual(
+      new Set(['left', 'right']),
+    );
   });
 
   test('the code opens the pane in Fitting', () => {
@@ -264,6 +311,51 @@ describe('the care sheet', () => {
     const quick = { ...first, cure: { ...first.cure, byThickness: [{ upToUm: 1000, days: 7 }] } };
     const said = textOf(careSheet(input(fitted, {}, { ...bookForTest, ruleSets: [quick, ...others] })));
     expect(said).toContain('10 May 2026');
+  });
+});
+
+describe('film to buy', () => {
+  const want = (jobName: string, widthMm: number) => ({
+    jobId: jobName,
+    jobName,
+    filmId: silverForTest.id,
+    widthMm,
+    rollMm: 30_480,
+    usedMm: 9000,
+  });
+  const paper = (wanted: readonly ReturnType<typeof want>[]) =>
+    textOf(
+      shoppingListPaper({
+        wanted,
+        films: [
+          {
+            ...silverForTest,
+            rolls: [{ widthMm: 1524, lengthMm: 30_480, price: 430, soldBy: 'roll', later: [] }],
+          },
+        ],
+        shop: { name: 'Brindle & Rook', details: { ...NEW_SHOP_DETAILS, currency: 'EUR' }, logo: null },
+        unit: 'mm',
+        today: '2026-05-04',
+      }).content,
+    );
+
+  test('stands by film and width, with rolls, cost and the jobs it is for', () => {
+    const said = paper([want('Hall', 1524), want('Shop', 1524)]);
+    const at = said.indexOf('Gannet Silver 20');
+    expect(said.slice(at, at + 5)).toEqual([
+      'Gannet Silver 20',
+      '1524 mm wide',
+      '2 × 30.5 m',
+      expect.stringMatching(/860/),
+      'Hall and Shop',
+    ]);
+    expect(said.at(-1)).toMatch(/860.* in all\.$/);
+  });
+
+  test('what has no price is said, and not counted as nothing', () => {
+    const said = paper([want('Hall', 1524), want('Hall', 914)]);
+    expect(said).toContain('no price');
+    expect(said.at(-1)).toMatch(/430.* for what has a price; ask for the others\.$/);
   });
 });
 

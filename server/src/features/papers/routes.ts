@@ -1,16 +1,20 @@
 import { randomUUID } from 'node:crypto';
-import { operations } from '@neat-sill/core/contract';
+import { NEW_SHOP_DETAILS, operations } from '@neat-sill/core/contract';
+import { pricedOn } from '@neat-sill/core/film';
 import { eq } from 'drizzle-orm';
 import { Router, type Request } from 'express';
 import { z } from 'zod';
 import type { Database } from '../../db/database.ts';
-import { papers } from '../../db/schema.ts';
+import { papers, shops } from '../../db/schema.ts';
 import { HttpProblem, notFound } from '../../http/problem.ts';
 import { callerOf, signedInRoute } from '../../http/route.ts';
 import type { TaskQueue } from '../../queue/queue.ts';
+import { wantedByShop } from '../buying/index.ts';
 import { readJob } from '../jobs/index.ts';
 import { readFilmsAndRules, readRack } from '../shop/index.ts';
+import { renderPdf } from './pdf.ts';
 import { rackLabels } from './rackLabels.ts';
+import { shoppingListPaper } from './shoppingListPaper.ts';
 import { refuseOverQuota } from '../quotas/index.ts';
 
 const MOST_LABELS = 60;
@@ -75,6 +79,38 @@ export function paperRoutes(
       .type('application/pdf')
       .set('content-disposition', 'inline; filename="labels.pdf"')
       .send(await rackLabels(entries, films, unit, originOf(req)));
+  });
+
+  // Of all kept plans, or of one job's.
+  router.get('/film-wanted/pdf', async (req, res) => {
+    const { shopId, unit } = callerOf(res).person;
+    const jobId = z.uuid().optional().safeParse(req.query.job);
+    const today = z.iso.date().safeParse(req.query.today);
+    if (!jobId.success || !today.success)
+      throw new HttpProblem(422, {
+        title: 'Not usable',
+        detail: 'Ask for the list of a day, as /film-wanted/pdf?today=2027-03-01, and of a job by its id.',
+      });
+    const input = await db.inShop(shopId, async (tx) => {
+      const all = await wantedByShop(tx);
+      const wanted = jobId.data === undefined ? all : all.filter((each) => each.jobId === jobId.data);
+      const filmIds = [...new Set(wanted.map(({ filmId }) => filmId))];
+      const [shop] = await tx.select().from(shops).where(eq(shops.id, shopId));
+      return { wanted, shop, films: (await readFilmsAndRules(tx, filmIds)).films };
+    });
+    if (input.wanted.length === 0) throw notFound('Film to buy');
+    const details = input.shop?.details ?? NEW_SHOP_DETAILS;
+    const paper = shoppingListPaper({
+      wanted: input.wanted,
+      films: input.films.map((film) => pricedOn(film, today.data)),
+      shop: { name: input.shop?.name ?? '', details, logo: input.shop?.logo ?? null },
+      unit,
+      today: today.data,
+    });
+    res
+      .type('application/pdf')
+      .set('content-disposition', 'inline; filename="film-to-buy.pdf"')
+      .send(await renderPdf(paper, details.paper));
   });
 
   router.get('/papers/:id/pdf', async (req, res) => {

@@ -1,7 +1,7 @@
 import { shoppingList, type FilmWanted, type ShoppingLine } from '@neat-sill/core/buying';
 import { countOf, formatLength, formatRun, listOf, type LengthUnit } from '@neat-sill/core/units';
 import { RULES_OF_ROLES } from '@neat-sill/core/contract';
-import { FileDown, RefreshCw } from 'lucide-react';
+import { Copy, FileDown, FileText, RefreshCw } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import {
   sentenceOf,
@@ -11,11 +11,11 @@ import {
   useShopQuery,
 } from '../../api/api.ts';
 import { csvOf, download } from '../../files/tables.ts';
-import { showDay } from '../../ui/format.ts';
+import { showDay, today } from '../../ui/format.ts';
 import { OrderSheet, type OrderStart } from './FilmOrders.tsx';
-import { listAsRows, mailOf } from './listAsText.ts';
+import { listAsRows, mailOf, textOfList } from './listAsText.ts';
 import { useMoney } from '../../api/useMoney.ts';
-import { Button } from '../../ui/Button.tsx';
+import { Button, buttonLook } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
 
 interface ToBuyProps {
@@ -65,6 +65,7 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
   const { data: session } = useSessionQuery();
   const { data: orders } = useFilmOrdersQuery();
   const { data: shop } = useShopQuery();
+  const [copied, setCopied] = useState(false);
   const [ordering, setOrdering] = useState<OrderStart | null>(null);
   const mayBuy = session?.person ? RULES_OF_ROLES[session.person.role].changesRack : false;
   const filmIds = useMemo(() => [...new Set(wanted.map(({ filmId }) => filmId))].sort(), [wanted]);
@@ -185,6 +186,24 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
           }
         >
           <FileDown size={15} aria-hidden /> Save as CSV
+        </Button>
+        <a
+          className={buttonLook('plain', 'low')}
+          href={`/api/film-wanted/pdf?today=${today()}${ofManyJobs ? '' : `&job=${wanted[0]?.jobId ?? ''}`}`}
+          target="_blank"
+          rel="noreferrer"
+        >
+          <FileText size={15} aria-hidden /> As a PDF
+        </a>
+        <Button
+          size="low"
+          onClick={() =>
+            void navigator.clipboard
+              .writeText(textOfList(list, { unit, filmName }))
+              .then(() => setCopied(true))
+          }
+        >
+          <Copy size={15} aria-hidden /> {copied ? 'Copied' : 'Copy as text'}
         </Button>
         <Button size="low" disabled={isFetching} onClick={() => void refetch()}>
           <RefreshCw size={15} aria-hidden /> {isFetching ? 'Asking' : 'Ask the suppliers again'}

@@ -1,5 +1,5 @@
 import type { ShoppingLine, ShoppingList } from '@neat-sill/core/buying';
-import { listAsRows, mailOf } from './listAsText.ts';
+import { listAsRows, mailOf, textOfList } from './listAsText.ts';
 
 const line: ShoppingLine = {
   filmId: 'g',
@@ -49,4 +49,17 @@ test('a mail says what is wanted, in the person’s unit', () => {
   expect(said('mm')).toContain('- Gannet Silver g, 1524 mm wide: 2 × 30.5 m, lot H120');
   expect(said('mm')).toContain('4.4 m by the metre');
   expect(said('in')).toMatch(/60(″|"| in) wide/);
+});
+
+test('the list as text names suppliers, and what nobody offers', () => {
+  expect(textOfList(list, { unit: 'mm', filmName })).toBe(
+    [
+      'Harbour Film',
+      '- Gannet Silver g, 1524 mm wide: 2 × 30.5 m, lot H120',
+      '',
+      'Nobody offers it',
+      '- Gannet Silver g, 610 mm wide: 1 × 3.0 m',
+    ].join('\n'),
+  );
+  expect(textOfList({ bySupplier: [], nowhere: [] }, { unit: 'mm', filmName })).toBe('');
 });

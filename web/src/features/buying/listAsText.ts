@@ -64,6 +64,26 @@ export function listAsRows(
   ];
 }
 
+/** The whole list as plain text, to be sent by whatever one sends messages with. */
+export function textOfList(list: ShoppingList, named: Named): string {
+  const part = (title: string, lines: readonly string[]) => [title, ...lines.map((line) => `- ${line}`), ''];
+  const nobody = list.nowhere.map(
+    (line) =>
+      `${named.filmName(line.filmId)}, ${formatLength(line.widthMm, { unit: named.unit })} wide: ${line.quantity} × ${formatRun(line.rollMm, named.unit)}`,
+  );
+  return [
+    ...list.bySupplier.flatMap(({ supplierName, lines }) =>
+      part(
+        supplierName,
+        lines.map((line) => wanted(line, named)),
+      ),
+    ),
+    ...(nobody.length > 0 ? part('Nobody offers it', nobody) : []),
+  ]
+    .join('\n')
+    .trim();
+}
+
 /** An order to one supplier as a mail that is still to be sent. */
 export function mailOf(lines: readonly ShoppingLine[], named: Named): string {
   const body = ['We would like to order:', '', ...lines.map((line) => `- ${wanted(line, named)}`), ''].join(
