@@ -1,10 +1,10 @@
 import { FIXTURE_KINDS } from '@neat-sill/core/survey';
 import { FIXTURE_NAMES, describePlaceOnPane } from '@neat-sill/core/words';
+import type { PaneWithId } from '../job/index.ts';
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { NoteAtPlace } from '../../ui/NoteAtPlace.tsx';
-import type { PaneWithId } from './GlassAndFrame.tsx';
 import { TappedPane } from './TappedPane.tsx';
 import { usePaneWriter } from './usePaneWriter.ts';
 

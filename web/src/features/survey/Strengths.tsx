@@ -1,8 +1,8 @@
 import { glassBuild } from '@neat-sill/core/glazing';
 import { PANE_STRENGTHS, type Pane, type PaneStrength } from '@neat-sill/core/survey';
 import { STRENGTH_NAMES } from '@neat-sill/core/words';
+import type { PaneWithId } from '../job/index.ts';
 import { Choice } from '../../ui/Field.tsx';
-import type { PaneWithId } from './GlassAndFrame.tsx';
 
 const WHICH: Readonly<Record<number, readonly string[]>> = {
   1: ['The pane'],

@@ -1,7 +1,6 @@
 import type { MouseEvent } from 'react';
 import type { Place } from '../../ui/PlacePicker.tsx';
-import { useJob } from '../job/index.ts';
-import type { PaneWithId } from './GlassAndFrame.tsx';
+import { useJob, type PaneWithId } from '../job/index.ts';
 
 /** The pane, small, to be tapped where the mark is. */
 export function TappedPane({

@@ -5,8 +5,7 @@ import { useSessionQuery } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/Field.tsx';
 import { showDay } from '../../ui/format.ts';
-import { useJob } from '../job/index.ts';
-import type { PaneWithId } from './GlassAndFrame.tsx';
+import { useJob, type PaneWithId } from '../job/index.ts';
 import { usePaneWriter } from './usePaneWriter.ts';
 
 /** Where nobody has said how long putting it right takes, in minutes. */

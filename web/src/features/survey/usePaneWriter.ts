@@ -1,7 +1,6 @@
 import { patchRecord } from '@neat-sill/core/record';
 import type { Pane } from '@neat-sill/core/survey';
-import { useJob } from '../job/index.ts';
-import type { PaneWithId } from './GlassAndFrame.tsx';
+import { useJob, type PaneWithId } from '../job/index.ts';
 
 /** Writes what was noted of one pane, under a name for the undo list. */
 export function usePaneWriter(pane: PaneWithId): (label: string, patch: Partial<Pane>) => void {
