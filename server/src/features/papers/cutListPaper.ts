@@ -18,11 +18,12 @@ import { lotOf, pieceFacts } from './pieceFacts.ts';
 
 const ROLL_DRAWING_WIDTH = 150;
 
-/** A box to tick beside what is to be done. */
-const TICK_BOX = {
-  canvas: [{ type: 'rect', x: 0, y: 2, w: 9, h: 9, lineWidth: 0.8, lineColor: INK }],
-  width: 15,
-} as Content;
+/** A box to tick beside what is to be done; made anew each time, since the writer of PDF keeps its place in it. */
+const tickBox = (): Content =>
+  ({
+    canvas: [{ type: 'rect', x: 0, y: 2, w: 9, h: 9, lineWidth: 0.8, lineColor: INK }],
+    width: 15,
+  }) as Content;
 
 function pieceLine(input: PaperInput, piece: CutPiece, show: (mm: number) => string): Content {
   const { where, glass, shape } = pieceFacts(input, piece, show);
@@ -41,7 +42,7 @@ function pieceLine(input: PaperInput, piece: CutPiece, show: (mm: number) => str
     .join('');
   return {
     columns: [
-      TICK_BOX,
+      tickBox(),
       {
         stack: [
           {

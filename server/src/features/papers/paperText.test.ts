@@ -104,6 +104,7 @@ describe('the cut list', () => {
     );
     expect(said.join(' ')).toMatch(/4 May 2026/);
     const tickBoxes = find<unknown>(cutListPaper(input(sound)).content, 'canvas');
+    expect(new Set(tickBoxes).size).toBe(tickBoxes.length);
     expect(tickBoxes).toHaveLength(keptOf(sound).plan.pulls.flatMap(({ pieces }) => pieces).length);
     const news = keptOf(sound).plan.sources.filter(({ kind }) => kind === 'new').length;
     expect(said.filter((line) => line.startsWith('To buy: Gannet Silver 20, '))).toHaveLength(news);
