@@ -1,112 +1,5 @@
-import { FITTING_STEPS, type Fitting } from '@neat-sill/core/fitting';
-import {
-  NEW_PANE,
-  NEW_ROOM,
-  NEW_WALL,
-  NO_READINGS,
-  READING_PLACES,
-  readingOf,
-  type Pane,
-  type Readings,
-  type Room,
-  type Wall,
-} from '@neat-sill/core/survey';
-import { EMPTY_RECORDS, HEADER_ID, NEW_HEADER, type JobRecords } from '@neat-sill/core/job';
-
-const SALTMARSH_BAY = {
-  town: 'Saltmarsh Bay',
-  latitude: 43.6,
-  longitude: -70.3,
-  timeZone: 'America/New_York',
-};
-
-interface PaneSketch extends Partial<Omit<Pane, 'readings'>> {
-  /** Readings in mm in the order of the tape: three widths, three heights; fewer while the survey goes on. */
-  readonly read: readonly (number | null)[];
-  /** Moment at which the pane was finished, if it was. */
-  readonly doneAt?: string;
-  readonly faults?: Fitting['faults'];
-}
-
-interface WallSketch {
-  readonly room: string;
-  readonly wall: string;
-  readonly bearingDeg: number;
-  readonly widthMm: number;
-  readonly heightMm: number;
-  readonly shade?: Wall['shade'];
-  readonly panes: readonly PaneSketch[];
-}
-
-interface JobSketch {
-  readonly id: string;
-  readonly name: string;
-  readonly customer: string;
-  readonly address: string;
-  readonly ruleSetId: string;
-  /** What is wanted, by room. */
-  readonly wants?: Readonly<Record<string, Room['wants']>>;
-  readonly walls: readonly WallSketch[];
-}
-
-function readingsOf(lengths: PaneSketch['read']): Readings {
-  const entries = READING_PLACES.map((place, at) => {
-    const mm = lengths[at] ?? null;
-    return [place, mm === null ? null : readingOf(mm, String(mm), { by: 'Osei Rook' })] as const;
-  });
-  return { ...NO_READINGS, ...Object.fromEntries(entries) };
-}
-
-function fittingOf({ doneAt, faults }: PaneSketch): Fitting | null {
-  if (!doneAt) return null;
-  const ticks = Object.fromEntries(FITTING_STEPS.map((step) => [step, doneAt]));
-  return { ticks, faults: [...(faults ?? [])], doneAt };
-}
-
-function recordsOf(sketch: JobSketch): JobRecords {
-  const { name, customer, address, ruleSetId } = sketch;
-  const rooms = [...new Set(sketch.walls.map(({ room }) => room))];
-  const roomId = (room: string) => `room-${rooms.indexOf(room) + 1}`;
-  const panes = sketch.walls
-    .flatMap(({ panes: onWall }, wallAt) => onWall.map((pane) => ({ pane, wallId: `wall-${wallAt + 1}` })))
-    .map(({ pane: { read, doneAt, faults, ...rest }, wallId }, order) => {
-      const pane: Pane = {
-        wallId,
-        label: String(order + 1),
-        order,
-        ...NEW_PANE,
-        gapBeforeMm: 120,
-        sillMm: 900,
-        ...rest,
-        readings: readingsOf(read),
-      };
-      return {
-        id: `pane-${order + 1}`,
-        pane,
-        fitting: fittingOf({ read, ...(doneAt ? { doneAt } : {}), ...(faults ? { faults } : {}) }),
-      };
-    });
-  return {
-    ...EMPTY_RECORDS,
-    job: { [HEADER_ID]: { name, customer, site: { address, ...SALTMARSH_BAY }, ...NEW_HEADER, ruleSetId } },
-    room: Object.fromEntries(
-      rooms.map((room, order) => [
-        roomId(room),
-        { name: room, order, ...NEW_ROOM, ...(sketch.wants?.[room] ? { wants: sketch.wants[room] } : {}) },
-      ]),
-    ),
-    wall: Object.fromEntries(
-      sketch.walls.map(({ room, wall, bearingDeg, widthMm, heightMm, shade = NEW_WALL.shade }, order) => [
-        `wall-${order + 1}`,
-        { ...NEW_WALL, roomId: roomId(room), name: wall, bearingDeg, widthMm, heightMm, shade, order },
-      ]),
-    ),
-    pane: Object.fromEntries(panes.map(({ id, pane }) => [id, pane])),
-    fitting: Object.fromEntries(panes.flatMap(({ id, fitting }) => (fitting ? [[id, fitting]] : []))),
-    plan: {},
-    sold: {},
-  };
-}
+import type { JobRecords } from '@neat-sill/core/job';
+import { recordsOf, type JobSketch, type PaneSketch } from './jobSketch.ts';
 
 const library: JobSketch = {
   id: '0d6f3a52-1c0b-4a4e-8a55-6a1f0c9d0001',
@@ -376,6 +269,7 @@ const nursery: JobSketch = {
   customer: 'Harbour Nursery',
   address: '5 Breakwater Road',
   ruleSetId: 'margin-all-round',
+  cutAt: '2026-11-17T09:30:00Z',
   walls: [
     {
       room: 'Playroom',
@@ -400,12 +294,275 @@ const nursery: JobSketch = {
           ],
         },
         {
-          read: [900, 900, 900, 1200, 1200, 1201],
+          read: [840, 840, 840, 1200, 1200, 1201],
           filmId: 'dunlin-cling',
           sillMm: 350,
           doneAt: '2026-11-18T15:40:00Z',
         },
       ],
+    },
+  ],
+};
+
+/** Six readings of a pane in a frame that is a millimetre out here and there. */
+const taped = (widthMm: number, heightMm: number, at: number): PaneSketch['read'] => [
+  widthMm + (at % 2),
+  widthMm,
+  widthMm + (at % 3 === 0 ? 1 : 0),
+  heightMm,
+  heightMm + ((at + 1) % 2),
+  heightMm,
+];
+
+const alike = (
+  count: number,
+  [widthMm, heightMm]: readonly [number, number],
+  sketch: Omit<PaneSketch, 'read'>,
+): PaneSketch[] =>
+  Array.from({ length: count }, (_, at) => ({ ...sketch, read: taped(widthMm, heightMm, at) }));
+
+/** The first floor over the ground outside. */
+const UPSTAIRS_MM = 2900;
+const BAR_MM = 40;
+
+const terrace: JobSketch = {
+  id: '0d6f3a52-1c0b-4a4e-8a55-6a1f0c9d0006',
+  name: 'House, three films',
+  customer: 'Alder Row No. 4',
+  address: '4 Alder Row',
+  ruleSetId: 'margin-all-round',
+  surveyedAt: '2026-11-24T14:30:00Z',
+  wants: {
+    'Living room': {
+      levels: { heat: 'must', glare: 'nice', view: 'nice' },
+      leastLight: 0.3,
+      mostShine: null,
+    },
+    Bathroom: { levels: { privacyNight: 'must' }, leastLight: null, mostShine: null },
+  },
+  walls: [
+    {
+      room: 'Hall',
+      wall: 'Street wall',
+      bearingDeg: 95,
+      widthMm: 2600,
+      heightMm: 2700,
+      panes: [
+        {
+          read: taped(820, 2000, 0),
+          opening: 'frenchDoor',
+          glass: 'tempered',
+          stampSeen: true,
+          handle: 'right',
+          sillMm: 0,
+          gapBeforeMm: 700,
+          filmId: 'heron-neutral-40',
+        },
+        {
+          read: taped(820, 380, 1),
+          opening: 'fanlight',
+          over: { paneId: 'pane-1', fromLeftMm: 0 },
+          sillMm: 2000 + BAR_MM,
+          filmId: 'heron-neutral-40',
+        },
+        ...alike(2, [300, 2000], {
+          opening: 'sidelight',
+          sillMm: 0,
+          gapBeforeMm: 60,
+          filmId: 'plover-frost',
+        }),
+      ],
+    },
+    {
+      room: 'Living room',
+      wall: 'Street wall',
+      bearingDeg: 95,
+      widthMm: 4200,
+      heightMm: 2700,
+      panes: [
+        ...alike(3, [640, 1120], {
+          opening: 'sash',
+          sillMm: 850,
+          gapBeforeMm: 420,
+          filmId: 'heron-neutral-40',
+        }),
+        ...alike(3, [640, 380], {
+          opening: 'fanlight',
+          sillMm: 850 + 1120 + BAR_MM,
+          filmId: 'heron-neutral-40',
+        }).map((pane, at) => ({ ...pane, over: { paneId: `pane-${at + 5}`, fromLeftMm: 0 } })),
+      ],
+    },
+    {
+      room: 'Living room',
+      wall: 'Garden wall',
+      bearingDeg: 275,
+      widthMm: 4200,
+      heightMm: 2700,
+      panes: [
+        ...alike(2, [780, 2050], {
+          opening: 'frenchDoor',
+          sillMm: 60,
+          gapBeforeMm: 90,
+          filmId: 'gannet-silver-35',
+        }),
+        ...alike(2, [700, 1200], {
+          opening: 'casement',
+          handle: 'left',
+          gapBeforeMm: 350,
+          filmId: 'gannet-silver-35',
+        }),
+      ],
+    },
+    {
+      room: 'Kitchen',
+      wall: 'Garden wall',
+      bearingDeg: 275,
+      widthMm: 3600,
+      heightMm: 2700,
+      panes: alike(4, [560, 1050], {
+        opening: 'casement',
+        handle: 'right',
+        gapBeforeMm: 180,
+        sillMm: 1050,
+        filmId: 'gannet-silver-35',
+      }),
+    },
+    {
+      room: 'Stair',
+      wall: 'Gable',
+      bearingDeg: 185,
+      widthMm: 2400,
+      heightMm: 3300,
+      panes: [
+        {
+          read: [null, null, 760, 1280, 1660, 1280],
+          opening: 'fixed',
+          shape: { kind: 'arch', riseMm: null },
+          gapBeforeMm: 300,
+          sillMm: 1200,
+          filmId: 'heron-neutral-40',
+        },
+        {
+          read: taped(520, 900, 0),
+          opening: 'fixed',
+          gapBeforeMm: 350,
+          sillMm: 1500,
+          filmId: 'heron-neutral-40',
+        },
+      ],
+    },
+    {
+      room: 'Bathroom',
+      wall: 'Gable',
+      bearingDeg: 185,
+      widthMm: 2200,
+      heightMm: 2500,
+      floorMm: UPSTAIRS_MM,
+      panes: alike(2, [450, 600], {
+        opening: 'casement',
+        circumstances: ['wetRoom'],
+        handle: 'left',
+        gapBeforeMm: 380,
+        sillMm: 1250,
+        filmId: 'plover-frost',
+      }),
+    },
+    {
+      room: 'Front bedroom',
+      wall: 'Street wall',
+      bearingDeg: 95,
+      widthMm: 4400,
+      heightMm: 2500,
+      floorMm: UPSTAIRS_MM,
+      panes: alike(4, [640, 1120], { opening: 'sash', gapBeforeMm: 320, filmId: 'heron-neutral-40' }),
+    },
+    {
+      room: 'Back bedroom',
+      wall: 'Garden wall',
+      bearingDeg: 275,
+      widthMm: 4400,
+      heightMm: 2500,
+      floorMm: UPSTAIRS_MM,
+      panes: alike(4, [640, 1120], { opening: 'sash', gapBeforeMm: 320, filmId: 'gannet-silver-35' }),
+    },
+  ],
+};
+
+/** Finished in October: surveyed, put right, cut, fitted, looked at again; dry by now. */
+const staffRoom: JobSketch = {
+  id: '0d6f3a52-1c0b-4a4e-8a55-6a1f0c9d0007',
+  name: 'Staff room',
+  customer: 'Lantern Quay Library',
+  address: '2 Lantern Quay',
+  ruleSetId: 'margin-all-round',
+  surveyedAt: '2026-09-28T13:10:00Z',
+  cutAt: '2026-10-05T12:20:00Z',
+  wants: {
+    'Staff room': { levels: { heat: 'must', glare: 'nice' }, leastLight: null, mostShine: null },
+  },
+  walls: [
+    {
+      room: 'Staff room',
+      wall: 'West wall',
+      bearingDeg: 268,
+      widthMm: 4600,
+      heightMm: 2600,
+      panes: alike(4, [860, 1340], {
+        opening: 'casement',
+        handle: 'right',
+        joint: 'gasket',
+        recessMm: 12,
+        gapBeforeMm: 210,
+        filmId: 'gannet-silver-35',
+      }).map((pane, at) => ({
+        ...pane,
+        doneAt: `2026-10-05T1${at + 4}:05:00Z`,
+        ...(at === 0
+          ? {
+              condition: [
+                {
+                  id: 'mark-1',
+                  kind: 'oldFilm' as const,
+                  x: 0.5,
+                  y: 0.5,
+                  note: 'a sun-bleached strip',
+                  pictureId: null,
+                  notedAt: '2026-09-28T13:12:00Z',
+                  notedBy: 'Osei Rook',
+                  remedy: {
+                    kind: 'fix' as const,
+                    minutes: 20,
+                    doneAt: '2026-10-05T12:55:00Z',
+                    doneBy: 'Tove Lind',
+                  },
+                },
+              ],
+              fixtures: [{ id: 'fixture-1', kind: 'alarmContact' as const, x: 0.96, y: 0.04, note: '' }],
+            }
+          : {}),
+        ...(at === 2
+          ? {
+              condition: [
+                {
+                  id: 'mark-1',
+                  kind: 'scratch' as const,
+                  x: 0.7,
+                  y: 0.2,
+                  note: '30 mm, near the handle',
+                  pictureId: null,
+                  notedAt: '2026-09-28T13:20:00Z',
+                  notedBy: 'Osei Rook',
+                  remedy: {
+                    kind: 'accepted' as const,
+                    by: 'Lantern Quay Library',
+                    at: '2026-09-28T13:40:00Z',
+                  },
+                },
+              ],
+            }
+          : {}),
+      })),
     },
   ],
 };
@@ -416,4 +573,6 @@ export const DEMO_JOBS: readonly { readonly id: string; readonly records: JobRec
   house,
   bakery,
   nursery,
+  terrace,
+  staffRoom,
 ].map((sketch) => ({ id: sketch.id, records: recordsOf(sketch) }));
