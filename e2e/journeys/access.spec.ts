@@ -9,6 +9,7 @@ import {
   wallMenu,
   type DemoJob,
   type Stage,
+  device,
 } from '../pages/job.ts';
 
 test.use({ demo: 'access' });
@@ -143,11 +144,11 @@ test('the sheets of the survey are accessible', async ({ signedIn: page }) => {
   await expect(page.getByLabel('Neighbours: bearing and height in degrees')).toHaveValue('180 12, 225');
   await page.getByRole('button', { name: 'Cancel' }).click();
   await paneOnWall(page, '3').click();
-  await page.getByText('As found, and hidden strips').click();
+  await page.getByText('As found, on the frame, hidden strips').click();
   await page.getByRole('button', { name: 'Scratch, chip or other mark' }).click();
   expect(await faults(page), 'mark').toEqual([]);
   await page.keyboard.press('Escape');
-  await page.getByText('Laser meter').click();
+  await device(page, 'Laser meter');
   expect(await faults(page), 'pane').toEqual([]);
   await page.setViewportSize({ width: 390, height: 844 });
   await page.getByRole('group', { name: 'Number pad' }).waitFor();

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from '../fixtures/stack.ts';
-import { changeWanted, openDemoJob, paneOnWall, saved } from '../pages/job.ts';
+import { changeWanted, openDemoJob, paneOnWall, saved, device } from '../pages/job.ts';
 
 test.use({ demo: 'choosing' });
 
@@ -71,7 +71,7 @@ test('a wet room refuses open metal; instruments doubt the glass, and the answer
   await openDemoJob(page, 'library', 'survey');
   await paneOnWall(page, '1').click();
   await page.getByLabel('Wet room').check();
-  await page.getByText('Glass detector and meter').click();
+  await device(page, 'Glass detector and meter');
   await page.getByLabel('What the glass really is').selectOption('triple');
   // The stand-in loses its connection now and then, as a real one does.
   await expect(async () => {

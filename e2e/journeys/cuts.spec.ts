@@ -261,7 +261,8 @@ test('labels carry a code that opens the pane in Fitting, and a plotter takes th
   expect(file.suggestedFilename()).toBe('pieces.svg');
   await page.getByLabel('What it cuts').selectOption('outlines');
   await expect(async () => {
-    await page.getByRole('button', { name: 'Send to the plotter' }).click({ timeout: 3_000 });
+    await page.getByRole('button', { name: 'Plotter', exact: true }).click({ timeout: 3_000 });
+    await page.getByRole('menuitem', { name: /^Send to the stand-in/ }).click({ timeout: 3_000 });
     await expect(page.getByRole('img', { name: /^What the plotter cuts/ })).toBeVisible({ timeout: 3_000 });
   }).toPass();
   const url = new URL(page.url());
@@ -272,7 +273,7 @@ test('labels carry a code that opens the pane in Fitting, and a plotter takes th
 test('what is cut stays: a spoiled piece is made again, a changed pane replans only the rest', async ({
   signedIn: page,
 }) => {
-  await openDemoJob(page, 'nursery', 'cuts');
+  await openDemoJob(page, 'bakery', 'cuts');
   await planned(page);
   await page.getByRole('button', { name: 'Keep this plan' }).last().click();
   await page.getByRole('button', { name: 'Cut, one pull at a time' }).click();
@@ -311,18 +312,18 @@ test('planning goes on on the server while the page is closed, is found again an
 });
 
 test('what has to be bought stands by supplier, for the job and for the shop', async ({ signedIn: page }) => {
-  await openDemoJob(page, 'nursery', 'cuts');
+  await openDemoJob(page, 'house', 'cuts');
   await planned(page);
   await page.getByRole('button', { name: /^Plan cost/ }).click();
   await expect(page.getByRole('row', { name: /^\d+ pulls?, \d+ knife settings?/ })).toBeVisible();
   await page.getByRole('button', { name: /^To buy/ }).click();
-  await expect(page.getByText('These suppliers are stand-ins, no real ones.')).toBeVisible();
+  await expect(page.getByText(', stand-in').first()).toBeVisible();
   const keep = page.getByRole('button', { name: 'Keep this plan' });
   if ((await keep.count()) > 0) await keep.last().click();
   await saved(page);
   await page.goto('/rack');
   const list = page.getByRole('region', { name: 'To buy' });
-  await expect(list).toContainText('for Garden side');
+  await expect(list).toContainText('for Whole house');
   expect(await list.getByRole('link', { name: 'as a mail' }).first().getAttribute('href')).toMatch(
     /^mailto:/,
   );

@@ -73,7 +73,7 @@ test('what somebody else changes appears on every open page by itself', async ({
   await context.addCookies([...session]);
   const other = await context.newPage();
   await other.goto('/jobs');
-  await other.getByText('Lantern Quay Library').waitFor();
+  await other.getByText('Lantern Quay Library').first().waitFor();
   await openDemoJob(page, 'library', 'survey');
   await page.getByTitle('Customer and site', { exact: true }).click();
   await page.getByRole('textbox', { name: 'Customer' }).fill('Lantern Quay Archive');

@@ -8,6 +8,7 @@ import {
   reading,
   saved,
   wall,
+  device,
 } from '../pages/job.ts';
 
 test.use({ demo: 'survey' });
@@ -138,7 +139,7 @@ test('how a pane was found: a mark with its photograph, and a strip that a blind
     const bytes = new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer());
     return [...bytes];
   });
-  await page.getByText('As found, and hidden strips').click();
+  await page.getByText('As found, on the frame, hidden strips').click();
   await page.getByRole('button', { name: 'Scratch, chip or other mark' }).click();
   const sheet = page.getByRole('dialog');
   await sheet.getByRole('radio', { name: 'Scratch' }).click();
@@ -183,8 +184,8 @@ test('the laser stand-in says what it is, and its reading goes where the cursor 
   await reading(page, 'Height at middle').fill('');
   await page.keyboard.press('Tab');
   await reading(page, 'Height at middle').focus();
-  await page.getByText('Laser meter').click();
-  await expect(page.getByText(/stand-in, no real meter/)).toBeVisible();
+  await device(page, 'Laser meter');
+  await expect(page.getByText(/No real meter/)).toBeVisible();
   await page.getByLabel('What it is aimed at').fill('1234');
   await page.getByRole('button', { name: 'Connect' }).click();
   await reading(page, 'Height at middle').focus();

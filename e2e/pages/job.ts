@@ -21,6 +21,12 @@ export async function wallMenu(page: Page, item: string): Promise<void> {
   await page.getByRole('menuitem', { name: item }).click();
 }
 
+/** Takes a device of the survey in hand. */
+export async function device(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: 'Devices' }).click();
+  await page.getByRole('menuitem', { name }).click();
+}
+
 /** Opens what is wanted of the glass, and how much of it is covered. */
 export const changeWanted = (page: Page): Promise<void> =>
   page.getByRole('button', { name: 'Change what is wanted' }).click();

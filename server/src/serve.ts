@@ -27,7 +27,8 @@ export async function serve(environment: Environment, sayAddress: (port: number)
     db,
     changes,
     queue: senderOf(boss),
-    suppliers: standInFeeds(Math.random, (ms) => setTimeout(ms)),
+    // What made-up suppliers ask is for trying things out; a shop of its own goes by its catalogue until a real one answers.
+    suppliers: environment.DEMO === 'yes' ? standInFeeds(Math.random, (ms) => setTimeout(ms)) : [],
     now: () => new Date(),
     log,
     secureCookies: environment.SECURE_COOKIES === 'yes',

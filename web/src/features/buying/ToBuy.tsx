@@ -84,6 +84,7 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
         Nothing: {ofManyJobs ? 'no kept plan asks' : 'this plan does not ask'} for new film.
       </p>
     );
+  const standIns = new Set((answers ?? []).flatMap(({ supplierId, standIn }) => (standIn ? supplierId : [])));
   const silent = (answers ?? []).filter(({ state }) => state !== 'offers');
   const onOrder = ({ filmId, widthMm, rollMm }: Bought) =>
     (orders ?? []).find(
@@ -110,7 +111,12 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
       {list.bySupplier.map((supplier) => (
         <section key={supplier.supplierId} aria-label={supplier.supplierName}>
           <h3 className="flex items-baseline justify-between gap-3 border-b border-hairline font-bold">
-            {supplier.supplierName}
+            <span>
+              {supplier.supplierName}
+              {standIns.has(supplier.supplierId) && (
+                <span className="font-normal text-quiet">, stand-in</span>
+              )}
+            </span>
             <span className="font-normal">
               {money(supplier.cost)}, here in {countOf(supplier.days, 'day')},{' '}
               <a
@@ -208,7 +214,6 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
         <Button size="low" disabled={isFetching} onClick={() => void refetch()}>
           <RefreshCw size={15} aria-hidden /> {isFetching ? 'Asking' : 'Ask the suppliers again'}
         </Button>
-        {answers?.some(({ standIn }) => standIn) && <span>These suppliers are stand-ins, no real ones.</span>}
       </div>
       {ordering && (
         <OrderSheet

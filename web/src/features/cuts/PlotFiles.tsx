@@ -2,14 +2,16 @@ import { netPlot, plotOf, plotSvg, type CutStep } from '@neat-sill/core/cuts';
 import { lightGapOf } from '@neat-sill/core/film';
 import { measuredPane } from '@neat-sill/core/job';
 import { countOf, formatRun } from '@neat-sill/core/units';
-import { FileDown, Send } from 'lucide-react';
+import { ChevronDown, FileDown, Send } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { plotterStandIn, type PlotReport } from '../../device/plotterStandIn.ts';
 import { plotDxf } from '../../files/drawings.ts';
 import { download } from '../../files/tables.ts';
 import { useJob, useLivePlan, useUnit } from '../job/index.ts';
-import { Button } from '../../ui/Button.tsx';
+import { Button, buttonLook } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Field.tsx';
+import { MENU_ITEM_LOOK, MENU_LOOK } from '../../ui/menuLook.ts';
 import { Note } from '../../ui/Note.tsx';
 
 const DRAWING_PX = 220;
@@ -63,19 +65,25 @@ export function PlotFiles({ steps }: { steps: readonly CutStep[] }) {
         <Button onClick={() => void plotDxf(rects, outlines()).then((dxf) => download(dxf, `${file}.dxf`))}>
           <FileDown size={17} aria-hidden /> Save as DXF
         </Button>
-        <Button
-          disabled={state === 'sending'}
-          onClick={() => {
-            setState('sending');
-            void plotterStandIn(plotSvg(rects, outlines())).then(setState);
-          }}
-        >
-          <Send size={17} aria-hidden /> Send to the plotter
-        </Button>
+        <DropdownMenu.Root>
+          <DropdownMenu.Trigger className={buttonLook('plain')} disabled={state === 'sending'}>
+            <Send size={17} aria-hidden /> Plotter <ChevronDown size={15} aria-hidden />
+          </DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content align="start" sideOffset={4} className={MENU_LOOK}>
+              <DropdownMenu.Item
+                className={MENU_ITEM_LOOK}
+                onSelect={() => {
+                  setState('sending');
+                  void plotterStandIn(plotSvg(rects, outlines())).then(setState);
+                }}
+              >
+                Send to the stand-in, which shows what a plotter would cut
+              </DropdownMenu.Item>
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
       </div>
-      <p className="text-sm text-quiet">
-        The plotter here is a stand-in, no real one: it shows what it would cut.
-      </p>
       <div role="status">
         {state === 'sending' && 'Sending'}
         {report && (

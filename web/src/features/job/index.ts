@@ -1,5 +1,5 @@
 export { jobActions, jobSlice } from './jobSlice.ts';
-export { viewActions, viewSlice, type SeenBy } from './viewSlice.ts';
+export { viewActions, viewSlice, type SeenBy, type SurveyDevice } from './viewSlice.ts';
 export { syncMiddleware, openJob, refreshJob, sendPictures } from './sync.ts';
 export { WaitingHere, useWaitingWork } from './WaitingHere.tsx';
 export { sendWaiting, waitingWork } from './waiting.ts';

@@ -3,6 +3,9 @@ import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 /** How the glass is shown while film is chosen: as hatches, or as the eye meets it. */
 export type SeenBy = 'drawn' | 'day' | 'night';
 
+/** A device of the survey that is in use. */
+export type SurveyDevice = 'laser' | 'probes';
+
 interface NamedStage {
   readonly id: string;
   readonly name: string;
@@ -19,6 +22,7 @@ export interface ViewState {
   readonly wallOpenAt: string | null;
   readonly seenBy: SeenBy;
   readonly paletteOpen: boolean;
+  readonly device: SurveyDevice | null;
   /** Asks the survey bench to put the cursor in a reading, counted so that asking twice asks again. */
   readonly focusAsked: number;
   /** The stages of a job by name, as the head and the palette have them; none before a job was first opened. */
@@ -33,6 +37,7 @@ const START: ViewState = {
   wallOpenAt: null,
   seenBy: 'drawn',
   paletteOpen: false,
+  device: null,
   focusAsked: 0,
   stages: [],
 };
@@ -64,6 +69,9 @@ export const viewSlice = createSlice({
     },
     paletteTurned: (state, { payload }: PayloadAction<boolean>) => {
       state.paletteOpen = payload;
+    },
+    deviceOpened: (state, { payload }: PayloadAction<SurveyDevice | null>) => {
+      state.device = payload;
     },
     readingAsked: (state) => {
       state.focusAsked += 1;

@@ -13,6 +13,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Field.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
+import { RulePicture } from './RulePicture.tsx';
 
 /* The house rules as fields, one for each rule that there is. */
 
@@ -126,7 +127,16 @@ function told(field: NumberRule, value: number, unit: LengthUnit): string {
 }
 
 /** One rule, or rules that stand together, to be set or only read. */
-function RuleFieldView({ field, form }: { field: RuleField; form: RulesForm }) {
+function RuleFieldView({
+  field,
+  form,
+  pictured = true,
+}: {
+  field: RuleField;
+  form: RulesForm;
+  /** False where a dozen short figures stand in a row. */
+  pictured?: boolean;
+}) {
   if (field.kind === 'group')
     return (
       <fieldset className="col-span-full">
@@ -142,31 +152,49 @@ function RuleFieldView({ field, form }: { field: RuleField; form: RulesForm }) {
       </div>
     );
   const value = ruleAt(form.rules, field.path);
+  const picture = (
+    <RulePicture
+      path={field.path}
+      quantity={field.kind === 'number' ? field.quantity : null}
+      value={Number(value)}
+    />
+  );
   if (!form.onChange)
     return (
-      <p>
-        <span className="block text-sm text-quiet">{nameOf(field)}</span>
-        <b>
-          {field.kind === 'number'
-            ? told(field, Number(value), form.unit)
-            : (ruleOptionName(String(value)) ?? String(value))}
-        </b>
-      </p>
+      <div className="flex items-start gap-2">
+        {pictured && picture}
+        <p>
+          <span className="block text-sm text-quiet">{nameOf(field)}</span>
+          <b>
+            {field.kind === 'number'
+              ? told(field, Number(value), form.unit)
+              : (ruleOptionName(String(value)) ?? String(value))}
+          </b>
+        </p>
+      </div>
     );
   if (field.kind === 'number')
     return (
-      <div title={field.meaning || undefined}>
-        <NumberRuleField field={field} form={form} />
+      <div title={field.meaning || undefined} className="flex items-end gap-2">
+        {pictured && picture}
+        <div className="min-w-0 flex-1">
+          <NumberRuleField field={field} form={form} />
+        </div>
       </div>
     );
   const { onChange } = form;
   return (
-    <Choice
-      label={nameOf(field)}
-      value={String(value)}
-      options={field.options.map((option) => [option, ruleOptionName(option) ?? option])}
-      onChoose={(option) => onChange(withRule(form.rules, field.path, option))}
-    />
+    <div className="flex items-end gap-2">
+      {pictured && picture}
+      <div className="min-w-0 flex-1">
+        <Choice
+          label={nameOf(field)}
+          value={String(value)}
+          options={field.options.map((option) => [option, ruleOptionName(option) ?? option])}
+          onChoose={(option) => onChange(withRule(form.rules, field.path, option))}
+        />
+      </div>
+    </div>
   );
 }
 
@@ -180,7 +208,7 @@ export function RuleGrid({ fields, form }: { fields: readonly RuleField[]; form:
       className={columns ? 'grid grid-cols-3 gap-3 sm:grid-cols-6' : 'grid items-end gap-4 sm:grid-cols-3'}
     >
       {fields.map((field) => (
-        <RuleFieldView key={keyOf(field)} field={field} form={form} />
+        <RuleFieldView key={keyOf(field)} field={field} form={form} pictured={!columns} />
       ))}
     </div>
   );

@@ -10,6 +10,7 @@ import { useJob, useUnit } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Field.tsx';
 import { Note } from '../../ui/Note.tsx';
+import { DevicePanel } from './Devices.tsx';
 import type { PaneWithId } from './GlassAndFrame.tsx';
 
 const LOST = {
@@ -109,12 +110,10 @@ export function GlassProbes({ pane }: { pane: PaneWithId }) {
   };
   const busy = state.kind === 'measuring';
   return (
-    <details>
-      <summary className="cursor-pointer py-2 font-semibold">Glass detector and meter</summary>
-      <div className="flex flex-col gap-3 border-l-4 border-dusk bg-dusk-tint px-3 py-2">
+    <DevicePanel device="probes">
+      <div className="flex flex-col gap-3">
         <p className="text-sm">
-          These are stand-ins, no real instruments: they probe the glass below with the noise and the slips of
-          real ones.
+          No real instruments: they probe the glass below with the noise and the slips of real ones.
         </p>
         <Choice
           label="What the glass really is"
@@ -151,6 +150,6 @@ export function GlassProbes({ pane }: { pane: PaneWithId }) {
             `Found ${countOf(probed.panes, 'pane')}${probed.thicknessMm === null ? '' : `, ${formatLength(probed.thicknessMm, { unit })} of glass`}, ${probed.coatedFace === null ? 'no low-e coating' : `low-e coating on face ${probed.coatedFace}`}${probed.light === null ? '' : `; light ${formatShare(probed.light)}, heat ${formatShare(probed.solar ?? 0)}, UV ${formatShare(probed.uv ?? 0)} through`}.`}
         </p>
       </div>
-    </details>
+    </DevicePanel>
   );
 }

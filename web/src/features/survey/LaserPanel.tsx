@@ -6,6 +6,7 @@ import { laserStandIn } from '../../device/laserStandIn.ts';
 import { useUnit } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
+import { DevicePanel } from './Devices.tsx';
 
 type LaserState =
   | { readonly kind: 'off' }
@@ -42,11 +43,10 @@ export function LaserPanel({ onRead }: { onRead: (mm: number) => void }) {
   };
   const connected = state.kind === 'ready' || state.kind === 'measuring';
   return (
-    <details>
-      <summary className="cursor-pointer py-2 font-semibold">Laser meter</summary>
-      <div className="flex flex-col gap-3 border-l-4 border-dusk bg-dusk-tint px-3 py-2">
+    <DevicePanel device="laser">
+      <div className="flex flex-col gap-3">
         <p className="text-sm">
-          This is a stand-in, no real meter: it measures the length below with the noise and the slips of one.
+          No real meter: it measures the length below with the noise and the slips of one.
         </p>
         <div className="grid grid-cols-2 items-end gap-3">
           <LengthField
@@ -74,6 +74,6 @@ export function LaserPanel({ onRead }: { onRead: (mm: number) => void }) {
             (state.last === null ? 'Ready.' : `${formatLength(state.last, { unit })} went into the reading.`)}
         </p>
       </div>
-    </details>
+    </DevicePanel>
   );
 }

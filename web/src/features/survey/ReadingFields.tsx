@@ -18,6 +18,7 @@ import { useSessionQuery } from '../../api/api.ts';
 import { useAppDispatch, useAppSelector, useJob, useUnit, viewActions } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField, type TypedLength } from '../../ui/LengthField.tsx';
+import { DevicesMenu } from './Devices.tsx';
 import { LaserPanel } from './LaserPanel.tsx';
 import type { PaneWithId } from './GlassAndFrame.tsx';
 import { SameAs } from './SameAs.tsx';
@@ -206,6 +207,7 @@ export function ReadingFields({ pane, onLast }: { pane: PaneWithId; onLast: () =
           </Button>
         )}
         <SameAs pane={pane} />
+        <DevicesMenu />
       </TapeFields>
       <LaserPanel
         onRead={(mm) => {
