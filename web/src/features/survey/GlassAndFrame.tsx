@@ -190,7 +190,7 @@ export function GlassAndFrame({ panes }: { panes: readonly PaneWithId[] }) {
       />
       <LengthField
         key={`recess ${panes.map(({ id }) => id).join(' ')}`}
-        label="Glass lies behind the frame’s face"
+        label="Recess of the glass"
         valueMm={
           panes.every(({ recessMm }) => recessMm === panes[0]?.recessMm) ? (panes[0]?.recessMm ?? null) : null
         }
