@@ -1,5 +1,6 @@
 export { CUTTING_SCHOOLS, ruleSetSchema, type CuttingSchool, type RuleSet } from './ruleSet.ts';
 export { DEFAULT_RULE_SETS } from './defaults.ts';
+export { rulesInInches } from './inInches.ts';
 export { USUAL_FILM_RULES, filmRulesSchema, type FilmRules } from './filmRules.ts';
 export { USUAL_CUTTING_WORK, cuttingWorkSchema, type CuttingWork } from './cuttingWork.ts';
 export {

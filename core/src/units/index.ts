@@ -16,7 +16,7 @@ export {
 } from './length.ts';
 export { brokenTextIn, cutText } from './text.ts';
 export { countOf, formatMoney, formatNumber, formatShare, listOf, nameOfMonth } from './numbers.ts';
-export { formatArea, formatRun, formatTemperature, formatVolume } from './quantity.ts';
+export { formatArea, formatRollWidth, formatRun, formatTemperature, formatVolume } from './quantity.ts';
 export {
   LARGEST_EXCESS_MM,
   LONGEST_LENGTH_MM,

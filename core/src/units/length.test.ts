@@ -1,4 +1,11 @@
-import { formatLength, lengthParts, parseLength, roundLength, type LengthUnit } from './index.ts';
+import {
+  formatLength,
+  formatRollWidth,
+  lengthParts,
+  parseLength,
+  roundLength,
+  type LengthUnit,
+} from './index.ts';
 
 const mmOf = (typed: string, unit: LengthUnit) => {
   const result = parseLength(typed, unit);
@@ -74,6 +81,37 @@ describe('a length as it is shown', () => {
     expect(roundLength(819.01, 1, 'up')).toBe(820);
     expect(roundLength(819, 1, 'up')).toBe(819);
     expect(roundLength(31.7, 25.4 / 16, 'down')).toBeCloseTo(30.1625, 6);
+  });
+
+  test('inches are told as people say them: on their mark, else to the sixteenth, long ones in feet', () => {
+    const said = (mm: number) => formatLength(mm, { unit: 'in' });
+    expect([said(819.15), said(819.94375), said(609.6)]).toEqual(['32 1/4 in', '32 9/32 in', '24 in']);
+    // Off any mark: what was rounded in millimetres.
+    expect([said(820), said(25), said(20), said(1.5), said(10)]).toEqual([
+      '32 5/16 in',
+      '1 in',
+      '13/16 in',
+      '1/16 in',
+      '13/32 in',
+    ]);
+    expect([said(8401.05), said(3048), said(3047), said(3657.6), said(30480), said(3054.35)]).toEqual([
+      `27' 6 3/4"`,
+      `10'`,
+      '119 15/16 in',
+      `12'`,
+      `100'`,
+      `10' 1/4"`,
+    ]);
+    for (const mm of [8400, 3050, 5000])
+      expect(Math.abs(Number(mmOf(said(mm), 'mm')) - mm)).toBeLessThan(0.8);
+  });
+
+  test('a roll is as wide as it is sold', () => {
+    const sold = [508, 610, 762, 914, 1016, 1219, 1524, 1829];
+    expect(sold.map((mm) => formatRollWidth(mm, 'in'))).toEqual(
+      [20, 24, 30, 36, 40, 48, 60, 72].map((inches) => `${inches} in`),
+    );
+    expect([formatRollWidth(450, 'in'), formatRollWidth(914, 'mm')]).toEqual(['17 11/16 in', '914 mm']);
   });
 
   test('less than an inch has no leading nought', () => {

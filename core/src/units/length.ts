@@ -181,6 +181,20 @@ export interface LengthStyle {
   readonly denominator?: 8 | 16 | 32 | 64;
 }
 
+/** Nearer to a mark than this a length is on it, mm: what rounding in mm leaves. */
+const ON_THE_MARK_MM = 0.01;
+/** People read a tape in sixteenths, what is shorter than this in thirty-seconds. */
+const FINE_BELOW_MM = 12.7;
+
+/** The part of an inch in which a length is told: that of the mark it is on, else the usual one for its size. */
+function tapeMark(mm: number): 16 | 32 {
+  const isOn = (part: number) => {
+    const step = MM_PER_INCH / part;
+    return Math.abs(mm - Math.round(mm / step) * step) < ON_THE_MARK_MM;
+  };
+  return ([16, 32] as const).find(isOn) ?? (mm < FINE_BELOW_MM ? 32 : 16);
+}
+
 /** Splits a length in mm into what is shown in the person's unit. Inch fractions are reduced. */
 export function lengthParts(mm: number, style: LengthStyle): LengthParts {
   const rounding = style.rounding ?? 'nearest';
@@ -188,7 +202,7 @@ export function lengthParts(mm: number, style: LengthStyle): LengthParts {
     const rounded = roundLength(mm, rounding === 'nearest' ? 0.1 : 1, rounding);
     return { unit: 'mm', whole: String(Number(rounded.toFixed(1))), fraction: null };
   }
-  const denominator = style.denominator ?? 32;
+  const denominator = style.denominator ?? tapeMark(mm);
   const steps = Math.round(roundLength(mm / MM_PER_INCH, 1 / denominator, rounding) * denominator);
   const whole = Math.floor(steps / denominator);
   let numerator = steps - whole * denominator;
@@ -201,8 +215,22 @@ export function lengthParts(mm: number, style: LengthStyle): LengthParts {
   return { unit: 'in', whole: whole === 0 && fraction ? '' : String(whole), fraction };
 }
 
-/** The length as plain text with its unit: `819 mm`, `32 1/4 in`. */
+/** From this on people say feet as well, mm. */
+const IN_FEET_FROM_MM = 10 * INCHES_PER_FOOT * MM_PER_INCH;
+
+/** The length as plain text with its unit: `819 mm`, `32 1/4 in`, `27' 6 3/4"`. */
 export function formatLength(mm: number, style: LengthStyle): string {
+  if (style.unit === 'in' && mm >= IN_FEET_FROM_MM) {
+    const { whole, fraction } = lengthParts(mm, style);
+    const [feet, inches] = [Math.floor(Number(whole) / INCHES_PER_FOOT), Number(whole) % INCHES_PER_FOOT];
+    const rest = [
+      inches > 0 ? String(inches) : '',
+      fraction && `${fraction.numerator}/${fraction.denominator}`,
+    ]
+      .filter(Boolean)
+      .join(' ');
+    return rest === '' ? `${feet}'` : `${feet}' ${rest}"`;
+  }
   return `${formatBareLength(mm, style)} ${style.unit}`;
 }
 

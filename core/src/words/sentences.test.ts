@@ -69,7 +69,7 @@ test('a length that was typed wrong says what to type, in the unit of the person
   expect(both).toMatchInlineSnapshot(`
    [
      "“abc” is not a length; type it as 32 1/4, 2' 8 1/4" or 819 mm.",
-     "“40000” is longer than any pane (472 7/16 in); check the digits and the unit.",
+     "“40000” is longer than any pane (39' 4 7/16"); check the digits and the unit.",
    ]
   `);
 });
@@ -126,15 +126,15 @@ test('a doubt says what speaks against the reading and what it may have been', (
   expect(slips.map((slip) => describeDoubt(doubt('reading.apartFromSisters', slip), 'in')))
     .toMatchInlineSnapshot(`
    [
-     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps two digits changed places: 32 1/4 in.",
-     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps another unit was meant: 32 1/4 in.",
-     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps an eighth was read as a sixteenth, or the other way round: 32 1/4 in.",
-     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps the tape was read 10 cm off: 32 1/4 in.",
-     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps the tape was read a foot off: 32 1/4 in.",
-     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps the tape was held at its 1 in mark: 32 1/4 in.",
-     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps a digit was left out: 32 1/4 in.",
-     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps a digit was pressed twice: 32 1/4 in.",
-     "Width at top is 35 3/32 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps the key beside was pressed: 32 1/4 in.",
+     "Width at top is 35 1/16 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps two digits changed places: 32 1/4 in.",
+     "Width at top is 35 1/16 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps another unit was meant: 32 1/4 in.",
+     "Width at top is 35 1/16 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps an eighth was read as a sixteenth, or the other way round: 32 1/4 in.",
+     "Width at top is 35 1/16 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps the tape was read 10 cm off: 32 1/4 in.",
+     "Width at top is 35 1/16 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps the tape was read a foot off: 32 1/4 in.",
+     "Width at top is 35 1/16 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps the tape was held at its 1 in mark: 32 1/4 in.",
+     "Width at top is 35 1/16 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps a digit was left out: 32 1/4 in.",
+     "Width at top is 35 1/16 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps a digit was pressed twice: 32 1/4 in.",
+     "Width at top is 35 1/16 in, the other readings say 32 1/4 in; up to 5/32 in is usual here. Perhaps the key beside was pressed: 32 1/4 in.",
    ]
   `);
 });
@@ -341,7 +341,7 @@ test('what a line, a rule and a coverage are read back as', () => {
   ]).toMatchInlineSnapshot(`
    [
      "3 identical, 640 mm × 1120 mm, sash, laminated, timber, handle left, 3 by 2 lights, above pane 4",
-     "7 15/32 in × 7 15/32 in, 6 by 5 blocks, joint 13/32 in",
+     "7 1/2 in × 7 1/2 in, 6 by 5 blocks, joint 13/32 in",
      "Gannet Silver 20 on sash of sealed double unit that face south or west in Hall, but not on french door, wired or fire-rated",
      "No film on all panes",
      "whole pane",

@@ -58,9 +58,9 @@ test('the same in inches and feet', () => {
   const plain = said({});
   expect(said({}, margin, 'in').filter((line) => !plain.includes(line))).toMatchInlineSnapshot(`
    [
-     "prepare: Pane 4, 25 3/16 in × 52 5/32 in. One pair of hands will do. Mix 10 fl oz of solution with 6 drops of mild soap. Clear the sill, lay sheets, lock the sash.",
+     "prepare: Pane 4, 25 3/16 in × 52 3/16 in. One pair of hands will do. Mix 10 fl oz of solution with 6 drops of mild soap. Clear the sill, lay sheets, lock the sash.",
      "wet: Wet the glass evenly, not the frame above it: dirt runs down from there. Glass between 39 °F and 100 °F, out of direct sun.",
-     "squeegee: From the middle outward, top to bottom, strokes overlapping by half; light first, firm later. Stop 31/32 in short of the edges that are not cut yet.",
+     "squeegee: From the middle outward, top to bottom, strokes overlapping by half; light first, firm later. Stop 1 in short of the edges that are not cut yet.",
      "trim: New blade. Leave a 1/16 in gap at the top, right, bottom and left. Stop 5 5/16 in before a corner and come back from it to meet the cut.",
      "wick: Card in one layer of dry cloth, from 1 31/32 in in, out to the edge, top edge first. Turn the cloth to a dry place. Dry the sill. Look again after 30 seconds.",
      "inspect: Face near the glass along the edge, then square on from 6.6 ft in daylight. Haze and small clear pockets are water still drying.",

@@ -151,6 +151,26 @@ describe('beginning a shop', () => {
   });
 });
 
+test('a shop that works in inches begins with house rules in inches', async () => {
+  const { token } = await addShop(server.db, testNow);
+  const founder = new ApiCaller(server);
+  await founder.post('/links/use', {
+    kind: 'shop',
+    token,
+    shop: 'Holm Film',
+    currency: 'USD',
+    timeZone: 'America/New_York',
+    unit: 'in',
+    name: 'Ines Holm',
+    email: newEmail(),
+    password: NEW_PASSWORD,
+  });
+  const [first] = (await founder.get('/shop-book')).body.ruleSets;
+  expect(first.rules.cutting).toMatchObject({ marginMm: 25.4, seamOverlapMm: 19.05 });
+  const [metric] = (await owner.get('/shop-book')).body.ruleSets;
+  expect(metric.rules.cutting).toMatchObject({ marginMm: 25, seamOverlapMm: 20 });
+});
+
 describe('what a link says before it is used', () => {
   const look = (token: string) => new ApiCaller(server).post('/links/look', { token });
   const GONE = {

@@ -4,6 +4,7 @@ import { checkPlan } from '@neat-sill/core/check';
 import {
   formatBareLength,
   formatLength,
+  formatRollWidth,
   formatRun,
   formatShare,
   listOf,
@@ -78,7 +79,7 @@ function pullDrawing({ pull, source, strips, keep, knifeAtMm }: CutStep, unit: L
   return {
     stack: [
       { svg, width: ROLL_DRAWING_WIDTH },
-      { text: `roll ${formatLength(source.width, { unit })} wide`, color: QUIET, fontSize: 8 },
+      { text: `roll ${formatRollWidth(source.width, unit)} wide`, color: QUIET, fontSize: 8 },
     ],
   };
 }
@@ -152,7 +153,7 @@ export function cutListPaper(input: PaperInput): Omit<TDocumentDefinitions, 'def
     input.job.kept.kind === 'holds' ? input.job.kept.kept.cutPullIds : [],
   ).map(
     ({ filmId, widthMm, rollMm }) =>
-      `To buy: ${filmName(filmId)}, ${formatLength(widthMm, { unit })} wide, a roll of ${formatRun(rollMm, unit)}.`,
+      `To buy: ${filmName(filmId)}, ${formatRollWidth(widthMm, unit)} wide, a roll of ${formatRun(rollMm, unit)}.`,
   );
   return {
     info: { title: `Cut list, ${header.customer}` },

@@ -1,6 +1,6 @@
 import type { FilmWanted } from '@neat-sill/core/buying';
 import type { Film } from '@neat-sill/core/film';
-import { formatLength, formatMoney, formatRun, listOf, type LengthUnit } from '@neat-sill/core/units';
+import { formatRollWidth, formatMoney, formatRun, listOf, type LengthUnit } from '@neat-sill/core/units';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { letterhead, type PaperShop } from './letterhead.ts';
 import { HAIRLINE, INK } from './pdf.ts';
@@ -44,7 +44,7 @@ export function shoppingListPaper({
     .map(({ name, widthMm, rollMm, alike, price }): Content[] => [
       { canvas: [{ type: 'rect', x: 0, y: 2, w: 9, h: 9, lineWidth: 0.8, lineColor: INK }] },
       { text: name, bold: true },
-      cell(`${formatLength(widthMm, { unit })} wide`),
+      cell(`${formatRollWidth(widthMm, unit)} wide`),
       cell(`${alike.length} × ${formatRun(rollMm, unit)}`),
       cell(cost(price, alike.length)),
       cell(listOf(new Set(alike.map(({ jobName }) => jobName)))),

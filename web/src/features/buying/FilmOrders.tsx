@@ -1,7 +1,7 @@
 import { numberIn } from '@neat-sill/core/sheet';
 import { RULES_OF_ROLES, type FilmArrival, type FilmOrder } from '@neat-sill/core/contract';
 import { rackNames } from '@neat-sill/core/cuts';
-import { countOf, formatLength, formatRun, type LengthUnit } from '@neat-sill/core/units';
+import { countOf, formatRollWidth, formatRun, type LengthUnit } from '@neat-sill/core/units';
 import { useState, type FormEvent } from 'react';
 import {
   sentenceOf,
@@ -59,7 +59,7 @@ export function OrderSheet({
     <Sheet title={`Ordered: ${name}`} open onClose={onClose}>
       <form noValidate className="flex flex-col gap-4" onSubmit={submit}>
         <p className="text-quiet">
-          {formatLength(start.widthMm, { unit })} wide, rolls of {formatRun(start.rollMm, unit)}. It stands
+          {formatRollWidth(start.widthMm, unit)} wide, rolls of {formatRun(start.rollMm, unit)}. It stands
           under On order until it has arrived.
         </p>
         <div className="grid grid-cols-3 items-start gap-3">
@@ -227,7 +227,7 @@ export function FilmOrders({ unit, filmName }: { unit: LengthUnit; filmName: (fi
             className="flex flex-wrap items-center justify-between gap-3 border-b border-hairline-soft py-2"
           >
             <span>
-              <b>{filmName(order.filmId)}</b> {formatLength(order.widthMm, { unit })} wide,{' '}
+              <b>{filmName(order.filmId)}</b> {formatRollWidth(order.widthMm, unit)} wide,{' '}
               {countOf(order.quantity, 'roll')} of {formatRun(order.rollMm, unit)}
               <span className="block text-sm text-quiet">
                 {order.supplier}, ordered {showDay(order.orderedOn)}

@@ -1,5 +1,5 @@
 import { shoppingList, type FilmWanted, type ShoppingLine } from '@neat-sill/core/buying';
-import { countOf, formatLength, formatRun, listOf, type LengthUnit } from '@neat-sill/core/units';
+import { countOf, formatRollWidth, formatRun, listOf, type LengthUnit } from '@neat-sill/core/units';
 import { RULES_OF_ROLES } from '@neat-sill/core/contract';
 import { Copy, FileDown, FileText, RefreshCw } from 'lucide-react';
 import { useMemo, useState } from 'react';
@@ -135,7 +135,7 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
               >
                 <span className="flex justify-between gap-3">
                   <span>
-                    <b>{filmName(line.filmId)}</b> {formatLength(line.widthMm, { unit })} wide,{' '}
+                    <b>{filmName(line.filmId)}</b> {formatRollWidth(line.widthMm, unit)} wide,{' '}
                     <Quantity line={line} unit={unit} />
                   </span>
                   <span className="shrink-0 tabular-nums">{money(line.cost)}</span>
@@ -164,7 +164,7 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
           <ul>
             {list.nowhere.map((line) => (
               <li key={`${line.filmId} ${line.widthMm}`} className="py-1.5">
-                <b>{filmName(line.filmId)}</b> {formatLength(line.widthMm, { unit })} wide,{' '}
+                <b>{filmName(line.filmId)}</b> {formatRollWidth(line.widthMm, unit)} wide,{' '}
                 <Quantity line={line} unit={unit} />
                 {forJobs(line)} {orderPart(boughtBy(line), '')}
               </li>

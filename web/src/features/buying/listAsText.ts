@@ -1,5 +1,5 @@
 import type { ShoppingLine, ShoppingList } from '@neat-sill/core/buying';
-import { formatLength, formatRun, type LengthUnit } from '@neat-sill/core/units';
+import { formatRollWidth, formatRun, type LengthUnit } from '@neat-sill/core/units';
 
 interface Named {
   readonly unit: LengthUnit;
@@ -11,7 +11,7 @@ const wanted = (line: ShoppingLine, { unit, filmName }: Named): string => {
     line.soldBy === 'metre'
       ? `${formatRun(line.quantity * 1000, unit)} by the metre`
       : `${line.quantity} × ${formatRun(line.rollMm, unit)}`;
-  return `${filmName(line.filmId)}, ${formatLength(line.widthMm, { unit })} wide: ${many}${line.lot ? `, lot ${line.lot}` : ''}`;
+  return `${filmName(line.filmId)}, ${formatRollWidth(line.widthMm, unit)} wide: ${many}${line.lot ? `, lot ${line.lot}` : ''}`;
 };
 
 /** The shopping list as rows of a sheet. */
@@ -69,7 +69,7 @@ export function textOfList(list: ShoppingList, named: Named): string {
   const part = (title: string, lines: readonly string[]) => [title, ...lines.map((line) => `- ${line}`), ''];
   const nobody = list.nowhere.map(
     (line) =>
-      `${named.filmName(line.filmId)}, ${formatLength(line.widthMm, { unit: named.unit })} wide: ${line.quantity} × ${formatRun(line.rollMm, named.unit)}`,
+      `${named.filmName(line.filmId)}, ${formatRollWidth(line.widthMm, named.unit)} wide: ${line.quantity} × ${formatRun(line.rollMm, named.unit)}`,
   );
   return [
     ...list.bySupplier.flatMap(({ supplierName, lines }) =>

@@ -1,7 +1,7 @@
 import { patchRecord } from '@neat-sill/core/record';
 import { looksOf, unevenFront, type GlassFigures, type Ranked } from '@neat-sill/core/advice';
 import { verdictFor } from '@neat-sill/core/job';
-import { countOf, formatLength, formatShare } from '@neat-sill/core/units';
+import { countOf, formatRollWidth, formatShare } from '@neat-sill/core/units';
 import {
   BREAKAGE_NAMES,
   FILM_COLUMN_NAMES,
@@ -135,7 +135,7 @@ function FilmRow({ ranked, bare, panes, compared, mayCompare, onCompare }: FilmR
             )}
             <p className="text-quiet">
               {widths.length > 0
-                ? `Rolls up to ${formatLength(widths.at(-1) ?? 0, { unit })} wide. `
+                ? `Rolls up to ${formatRollWidth(widths.at(-1) ?? 0, unit)} wide. `
                 : 'No roll on sale. '}
               {film.mayBeSeamed
                 ? film.matchEdges
