@@ -22,6 +22,7 @@ export {
   firstAnswers,
   pricePerM2,
   rankFilms,
+  wantsOrUsual,
   type FirstAnswers,
   type OutReason,
   type Ranked,

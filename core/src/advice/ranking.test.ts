@@ -23,6 +23,7 @@ import {
   rankFilms,
   seenFrom,
   unevenFront,
+  wantsOrUsual,
   type PaneForFilm,
 } from './index.ts';
 
@@ -127,6 +128,17 @@ describe('ranking', () => {
       cheapest: null,
     });
   });
+});
+
+test('where nothing is said a wet room wants privacy, other rooms less heat and glare', () => {
+  const nothing = { levels: {}, leastLight: 0.2, mostShine: null };
+  expect(wantsOrUsual(nothing, ['wetRoom'])).toEqual({
+    ...nothing,
+    levels: { privacyNight: 'nice', privacyDay: 'nice' },
+  });
+  expect(Object.keys(wantsOrUsual(nothing, ['wayOut']).levels)).toEqual(['heat', 'glare', 'view']);
+  const said = { ...nothing, levels: { warmth: 'must' } as const };
+  expect(wantsOrUsual(said, ['wetRoom'])).toBe(said);
 });
 
 test('a film that covers comes after all that leave the view, where nobody wants what needs it', () => {

@@ -1,4 +1,4 @@
-import { WANTS, type Want, type Wants } from '../survey/index.ts';
+import { WANTS, type Circumstance, type Want, type Wants } from '../survey/index.ts';
 import type { Film, FilmKind } from '../film/index.ts';
 import type { RuleSet } from '../rules/index.ts';
 import type { FilmFigures, GlassFigures } from './filmOnPane.ts';
@@ -133,8 +133,15 @@ const MAY_COVER: readonly Want[] = ['privacyDay', 'privacyNight', 'decoration', 
 const takesTheView = ({ covers, meets }: Ranked) =>
   covers && !meets.some(({ want }) => MAY_COVER.includes(want));
 
-/** While nobody has said what is wanted, films are compared by what most people buy them for. */
+/** While nobody has said what is wanted, films are compared by what most people buy them for; in a wet room by privacy. */
 const USUAL_WANTS: Wants['levels'] = { heat: 'nice', glare: 'nice', view: 'nice' };
+const WANTS_OF_WET_ROOM: Wants['levels'] = { privacyNight: 'nice', privacyDay: 'nice' };
+
+/** What films are compared by where they may be asked to do nothing in particular. */
+export function wantsOrUsual(wants: Wants, circumstances: readonly Circumstance[]): Wants {
+  if (Object.keys(wants.levels).length > 0) return wants;
+  return { ...wants, levels: circumstances.includes('wetRoom') ? WANTS_OF_WET_ROOM : USUAL_WANTS };
+}
 
 export interface FilmToRank {
   readonly figures: FilmFigures;
@@ -153,7 +160,7 @@ export function rankFilms(
   wants: Wants,
   rules: RuleSet['film'],
 ): Ranked[] {
-  const levels = Object.keys(wants.levels).length > 0 ? wants.levels : USUAL_WANTS;
+  const { levels } = wantsOrUsual(wants, []);
   const wanted = WANTS.filter((want) => levels[want] !== undefined);
   const prices = films.flatMap(({ figures }) => pricePerM2(figures.film) ?? []);
   const cheapest = prices.length > 0 ? Math.min(...prices) : null;

@@ -1,5 +1,6 @@
 import { roundLength } from '../units/index.ts';
 import {
+  DIAGONAL_PLACES,
   READING_PLACES,
   axisOf,
   lengthsAt,
@@ -28,7 +29,7 @@ export interface PaneSizes {
   readonly cutting: Size;
   /** The smallest width and height, rounded down: what a bench-cut piece must fit into. */
   readonly net: Size;
-  /** By how much opposite sides differ at the most; 0 for shapes whose sides are not meant to agree. */
+  /** By how much opposite sides, or the diagonals where both are read, differ at the most; 0 for shapes whose sides are not meant to agree. */
   readonly outOfSquareMm: number;
   /** The glass within the true outline; for a glass-block wall that of its blocks. */
   readonly areaMm2: number;
@@ -77,7 +78,9 @@ export function paneSizes(
     return { ...rounded(box, box), outOfSquareMm: 0 };
   }
   const smallest = { widthMm: Math.min(...widths), heightMm: Math.min(...heights) };
-  return { ...rounded(largest, smallest), outOfSquareMm: Math.max(spread(widths), spread(heights)) };
+  const [falling, rising] = DIAGONAL_PLACES.map((place) => readings[place]?.mm);
+  const lean = falling === undefined || rising === undefined ? 0 : Math.abs(falling - rising);
+  return { ...rounded(largest, smallest), outOfSquareMm: Math.max(spread(widths), spread(heights), lean) };
 }
 
 /** The place where the tape goes next, or null when all of the shape are read. */

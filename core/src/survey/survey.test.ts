@@ -25,6 +25,12 @@ test('cutting size is the largest rounded up, net size the smallest rounded down
     missing: [],
   });
   expect(sizes?.outOfSquareMm).toBeCloseTo(2.4);
+  const leaning = {
+    ...readingsOf([819, 819, 819, 1325, 1325, 1325]),
+    diagonalDown: readingOf(1554, '1554'),
+    diagonalUp: readingOf(1562, '1562'),
+  };
+  expect(paneSizes(leaning, rules)?.outOfSquareMm).toBe(8);
 });
 
 test('in inches the sizes go up and down to a sixteenth', () => {

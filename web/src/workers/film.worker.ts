@@ -4,6 +4,7 @@ import {
   filmOnPane,
   paneCase,
   rankFilms,
+  wantsOrUsual,
   type FilmFigures,
   type GlassFigures,
   type PaneCase,
@@ -76,7 +77,7 @@ self.onmessage = ({ data }: MessageEvent<FilmOrder>) => {
   const { found, figures } = known;
   const own = paneByItself('pane', pane, '', null, rules);
   const films = figures.map((each) => ({ figures: each, verdict: verdictFor(own, each.film, rules) }));
-  const ranked = rankFilms(films, found.bare, wants, rules.film);
+  const ranked = rankFilms(films, found.bare, wantsOrUsual(wants, pane.circumstances), rules.film);
   const answer: FilmAnswer = { kind: 'answer', turn, place, bare: found.bare, sun: found.sun, ranked };
   self.postMessage(answer);
 };

@@ -241,8 +241,8 @@ function exchangeDoubts(found: Case, { declared, onWall, building }: Likes): Dou
   return place ? doubt(found, 'pane.exchanged', place, height, rules.twinToleranceMm, named) : [];
 }
 
-/** Openings that stand upright: wider than tall, they were written the wrong way round. */
-const UPRIGHT = new Set<SurveyedPane['opening']>(['frenchDoor', 'sidelight', 'sash']);
+/** Openings that stand upright: wider than tall, they were written the wrong way round. One light of a sash may be wide. */
+const UPRIGHT = new Set<SurveyedPane['opening']>(['frenchDoor', 'sidelight']);
 
 function secondDoubts(found: Case): Doubt[] {
   const { pane, rules } = found;

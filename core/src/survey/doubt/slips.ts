@@ -23,8 +23,8 @@ export interface LikelySlip {
 
 const TEN_CM_MM = 100;
 const FOOT_MM = 12 * MM_PER_INCH;
-/** Ratios between the units of tapes: millimetre, centimetre, inch. */
-const UNIT_RATIOS = [MM_PER_INCH, 10, MM_PER_INCH / 10].flatMap((ratio) => [ratio, 1 / ratio]);
+/** Ratios between the units of tapes: millimetre, centimetre, inch; and metres, which people write by habit. */
+const UNIT_RATIOS = [...[MM_PER_INCH, 10, MM_PER_INCH / 10].flatMap((ratio) => [ratio, 1 / ratio]), 1000];
 /** A digit that is off by less than this can't be told from a frame that is. */
 const LEAST_THUMB_MM = 6;
 const SIXTEENTH_MM = MM_PER_INCH / 16;

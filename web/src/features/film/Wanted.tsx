@@ -23,8 +23,14 @@ export function Wanted({ panes }: { panes: readonly PaneWithId[] }) {
     <div className="flex flex-col gap-4">
       <div className="flex items-start justify-between gap-4">
         <p>
-          {wants ? <b>{wants}</b> : 'Nothing said yet: heat, glare and view count'};{' '}
-          {alike ? describeCoverage(first.coverage, unit) : 'the panes are covered differently'}.
+          {wants ? (
+            <b>{wants}</b>
+          ) : first.circumstances.includes('wetRoom') ? (
+            'Nothing said yet: in a wet room privacy counts'
+          ) : (
+            'Nothing said yet: heat, glare and view count'
+          )}
+          ; {alike ? describeCoverage(first.coverage, unit) : 'the panes are covered differently'}.
         </p>
         <Button
           size="low"

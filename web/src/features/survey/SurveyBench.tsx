@@ -64,6 +64,7 @@ export function SurveyBench() {
           <ShapeOfPane panes={selected} />
           <GlassAndFrame panes={selected} />
           <SeveralPlaces panes={selected} />
+          {list}
         </>
       ) : (
         <>
@@ -76,6 +77,7 @@ export function SurveyBench() {
               <DeferredJob>
                 <AboutPane addButton={addButton} />
               </DeferredJob>
+              {list}
             </>
           )}
         </>
