@@ -30,7 +30,7 @@ export function NewJobPage() {
         onFilled={async (filled) => {
           const { customer, name, site } = headerOfForm(filled);
           const made = await makeJob({ customer, name, site });
-          if (made.data) await navigate(`/jobs/${made.data.id}/survey`);
+          if (made.data) await navigate(`/jobs/${made.data.id}/survey`, { replace: true });
         }}
       />
     </div>

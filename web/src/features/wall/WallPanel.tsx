@@ -179,11 +179,11 @@ export function WallPanel({ stage }: { stage: StageModule }) {
             <b className="text-lg">{wall.name}</b>
             <span className="text-sm text-quiet">
               {' · '}
-              {room?.name}
-              {' · '}
               {fromOutside && 'from outside · '}
               faces {Math.round(wall.bearingDeg)}°
               {wall.bearingSource === 'rough' && <b className="font-normal text-ochre-text">, a guess</b>}
+              {' · '}
+              {room?.name}
             </span>
           </h2>
           <WallMenu
