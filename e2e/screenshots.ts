@@ -4,12 +4,18 @@ import { ROOT } from './fixtures/folders.ts';
 import { test } from './fixtures/stack.ts';
 import { demoJobPath, openDemoJob, paneOnWall, wallMenu } from './pages/job.ts';
 
-const picture = (page: Page, name: string) =>
-  page.screenshot({ path: resolve(ROOT, `docs/screenshots/${name}.png`), animations: 'disabled' });
+async function picture(page: Page, name: string): Promise<void> {
+  await page.evaluate(() => document.fonts.ready.then(() => undefined));
+  await page.screenshot({ path: resolve(ROOT, `docs/screenshots/${name}.png`), animations: 'disabled' });
+}
 
 test('main views at a desk', async ({ signedIn: page }) => {
   await page.goto('/');
-  await page.getByRole('link', { name: /Lantern Quay Library/ }).waitFor();
+  await page
+    .getByRole('link', { name: /Lantern Quay Library/ })
+    .first()
+    .waitFor();
+  await page.getByText('MB', { exact: true }).waitFor();
   await picture(page, 'today');
   await openDemoJob(page, 'library', 'survey');
   await paneOnWall(page, '3').click();

@@ -279,6 +279,17 @@ export function PaneOnWall({
           </g>
         );
       })}
+      {mark.fixtures.map(({ x, y, name }, at) => (
+        <path
+          key={at}
+          d={`M${glass.x + x * glass.width} ${glass.y + y * glass.height - 6}l6 6-6 6-6-6Z`}
+          fill="var(--sheet)"
+          stroke="var(--ink)"
+          strokeWidth="1.5"
+        >
+          <title>{name}</title>
+        </path>
+      ))}
       {mark.found.map(({ x, y }, at) => (
         <g key={at}>
           <rect

@@ -52,6 +52,8 @@ export interface PaneMark {
   readonly faults: readonly { readonly x: number; readonly y: number }[];
   /** How the pane was found, numbered. */
   readonly found: readonly { readonly x: number; readonly y: number }[];
+  /** What sits on the frame or the glass, with its name. */
+  readonly fixtures: readonly { readonly x: number; readonly y: number; readonly name: string }[];
   /** Strips that something hides, as shares of the pane from a side. */
   readonly hidden: readonly { readonly side: Side; readonly share: number }[];
 }
@@ -73,6 +75,7 @@ export function mirrored(mark: PaneMark): PaneMark {
     names: mark.names.map((name) => ({ ...name, at: { ...name.at, x: 1 - name.at.x } })),
     faults: mark.faults.map(({ x, y }) => ({ x: 1 - x, y })),
     found: mark.found.map(({ x, y }) => ({ x: 1 - x, y })),
+    fixtures: mark.fixtures.map((fixture) => ({ ...fixture, x: 1 - fixture.x })),
     outline: mark.outline && mirroredOutline(mark.outline),
     cover:
       mark.cover?.kind === 'parts'

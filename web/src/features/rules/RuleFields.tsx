@@ -20,13 +20,17 @@ import { RulePicture } from './RulePicture.tsx';
 export interface RulesForm {
   readonly rules: RuleSet;
   readonly unit: LengthUnit;
+  /** By its letters, as EUR. */
+  readonly currency: string;
   /** Null where the person may look only. */
   readonly onChange: ((rules: RuleSet) => void) | null;
 }
 
 const nameOf = ({ path }: RuleField) => ruleName(path) ?? path.join(' ');
-function labelled(field: NumberRule, unit: LengthUnit): string {
-  const sign = ruleUnit(field, unit);
+/** Rules that are sums of money, by the end of their name. */
+const IS_MONEY = /(?:Rate|Cost)$/;
+function labelled(field: NumberRule, { unit, currency }: Pick<RulesForm, 'unit' | 'currency'>): string {
+  const sign = IS_MONEY.test(String(field.path.at(-1))) ? currency : ruleUnit(field, unit);
   return sign ? `${nameOf(field)}, ${sign}` : nameOf(field);
 }
 const keyOf = ({ path }: RuleField) => path.join('.');
@@ -49,7 +53,7 @@ function NumberRuleField({ field, form }: { field: NumberRule; form: RulesForm }
   if (field.quantity === 'length')
     return (
       <LengthField
-        label={labelled(field, unit)}
+        label={labelled(field, form)}
         valueMm={value}
         unit={unit}
         expects="any"
@@ -64,7 +68,7 @@ function NumberRuleField({ field, form }: { field: NumberRule; form: RulesForm }
     );
   return (
     <NumberField
-      label={labelled(field, unit)}
+      label={labelled(field, form)}
       value={asShown(field, value, unit)}
       from={limit(asShown(field, field.from, unit))}
       to={limit(asShown(field, field.to, unit))}

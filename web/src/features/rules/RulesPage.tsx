@@ -10,7 +10,13 @@ import {
 import { ruleName } from '@neat-sill/core/words';
 import { countOf, listOf } from '@neat-sill/core/units';
 import { Fragment, useDeferredValue, useMemo, useRef, useState } from 'react';
-import { sentenceOf, useSaveRuleSetMutation, useSessionQuery, useShopBookQuery } from '../../api/api.ts';
+import {
+  sentenceOf,
+  useSaveRuleSetMutation,
+  useSessionQuery,
+  useShopBookQuery,
+  useShopQuery,
+} from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/Field.tsx';
 import { Note } from '../../ui/Note.tsx';
@@ -64,11 +70,12 @@ function RuleSetForm({ stored, mayChange, groups, onSaved }: RuleSetFormProps) {
     keep({ base: saved.data, rules: saved.data.rules }, true);
     onSaved(saved.data);
   };
+  const { data: shop } = useShopQuery();
   const unit = session?.person?.unit ?? 'mm';
   const changed = !sameData(rules, base.rules);
   if (!changed && stored.version > base.version) keep({ base: stored, rules: stored.rules }, true);
   const setRules = (next: RuleSet) => keep({ base, rules: next }, sameData(next, base.rules));
-  const form = { rules, unit, onChange: mayChange ? setRules : null };
+  const form = { rules, unit, currency: shop?.details.currency ?? '', onChange: mayChange ? setRules : null };
   const [problem] = ruleSetSchema.safeParse(rules).error?.issues ?? [];
   return (
     <section ref={section} className="flex flex-col gap-3 border-t border-ink pt-3">

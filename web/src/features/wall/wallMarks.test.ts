@@ -82,6 +82,7 @@ describe('over a pane the wall shows', () => {
       seams: [],
       names: [],
       found: [],
+      fixtures: [],
       faults: [],
     });
     expect(marked({ readings: WIDE }, { shows: { ...NONE, pieces: 'seams' } })).toMatchObject({
@@ -92,7 +93,7 @@ describe('over a pane the wall shows', () => {
 
   test('what it is, to be read out', () => {
     expect(marked({}).spoken).toBe('Pane 1, 820 mm by 1326 mm, Gannet Silver 20');
-    expect(marked({}, { unit: 'in' }).spoken).toMatch(/^Pane 1, 32 9\/32 in by 52 7\/32 in/);
+    expect(marked({}, { unit: 'in' }).spoken).toMatch(/^Pane 1, 32 5\/16 in by 52 3\/16 in/);
     expect(marked({ readings: readingsForTest([]), filmId: null }).spoken).toBe(
       'Pane 1, not measured, no film',
     );

@@ -14,6 +14,7 @@ import type { DerivedPane } from '@neat-sill/core/job';
 import type { RuleSet } from '@neat-sill/core/rules';
 import { paneOutline, type Outline, type Pane, type Size } from '@neat-sill/core/survey';
 import { formatLength, type LengthUnit } from '@neat-sill/core/units';
+import { FIXTURE_NAMES } from '@neat-sill/core/words';
 import { interpolateRgb } from 'd3';
 import type { PaneMark, SeamMark } from '../../drawing/paneMark.ts';
 import type { PaneSays, SeenBy, WallShows } from '../job/index.ts';
@@ -147,6 +148,9 @@ export function paneMark(pane: DerivedPane, says: PaneSays, source: MarkSource):
     outline: shapedOutline(record),
     blocks: record.shape.kind === 'blocks' ? record.shape : null,
     found: shows.condition ? record.condition : [],
+    fixtures: shows.condition
+      ? record.fixtures.map(({ x, y, kind }) => ({ x, y, name: FIXTURE_NAMES[kind] }))
+      : [],
     hidden: record.hidden.map(({ side, depthMm }) => ({
       side,
       share: Math.min(1, depthMm / (side === 'left' || side === 'right' ? glass.widthMm : glass.heightMm)),
