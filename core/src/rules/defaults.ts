@@ -1,6 +1,6 @@
 import { USUAL_CUTTING_WORK } from './cuttingWork.ts';
 import { USUAL_FILM_RULES } from './filmRules.ts';
-import type { RuleSet } from './ruleSet.ts';
+import { USUAL_FIX_MINUTES, type RuleSet } from './ruleSet.ts';
 
 const cautious: RuleSet = {
   id: 'margin-all-round',
@@ -10,15 +10,7 @@ const cautious: RuleSet = {
     sisterToleranceMm: 4,
     agreementMm: 2,
     twinToleranceMm: 4,
-    fixMinutes: {
-      scratch: 0,
-      chip: 0,
-      failedSeal: 0,
-      oldFilm: 20,
-      looseGasket: 10,
-      silicone: 10,
-      paint: 15,
-    },
+    fixMinutes: USUAL_FIX_MINUTES,
     defaultBarMm: 24,
     newWallWidthMm: 4000,
     newWallHeightMm: 2500,

@@ -10,6 +10,17 @@ const lengthMm = z.number().min(0).max(5000);
 const minutes = z.int().min(0).max(600);
 const days = z.int().min(0).max(730);
 
+/** What putting a defect right before film usually takes; nothing where film work does not put it right. */
+export const USUAL_FIX_MINUTES = {
+  scratch: 0,
+  chip: 0,
+  failedSeal: 0,
+  oldFilm: 20,
+  looseGasket: 10,
+  silicone: 10,
+  paint: 15,
+};
+
 /** A house rule set: every number of the trade on which shops differ. Lengths mm, areas m², temperatures °C. */
 export const ruleSetSchema = z.strictObject({
   id: z.string().min(1).max(60),
@@ -29,15 +40,7 @@ export const ruleSetSchema = z.strictObject({
         silicone: minutes,
         paint: minutes,
       })
-      .default({
-        scratch: 0,
-        chip: 0,
-        failedSeal: 0,
-        oldFilm: 20,
-        looseGasket: 10,
-        silicone: 10,
-        paint: 15,
-      })
+      .default(USUAL_FIX_MINUTES)
       .describe('To put a defect right before film; 0 for what is accepted or left to others'),
     defaultBarMm: lengthMm.max(300).default(24).describe('Bar between two lights until it is measured'),
     newWallWidthMm: z

@@ -7,7 +7,7 @@ import {
   type ColumnMap,
   type ColumnNames,
 } from '@neat-sill/core/sheet';
-import { useState } from 'react';
+import { useState, type ComponentProps } from 'react';
 import { ENCODINGS, type Encoding } from '../files/decode.ts';
 import { readTables, type ReadTables, type Table } from '../files/tables.ts';
 import { UnreadableFile } from '../files/unreadable.ts';
@@ -155,6 +155,31 @@ export function SheetColumns<Name extends string>({ sheet, names, needed, onMap 
         </div>
       </details>
     </>
+  );
+}
+
+/** So many of the lines that can be taken are shown before they are. */
+const SHOWN_LINES = 12;
+
+interface UnderstoodProps<Line> {
+  readonly lines: readonly Line[];
+  readonly keyOf: (line: Line, at: number) => string;
+  readonly columns: ComponentProps<typeof DataTable<Line>>['columns'];
+}
+
+/** The first lines as they were understood, before anything is taken. */
+export function Understood<Line>({ lines, keyOf, columns }: UnderstoodProps<Line>) {
+  if (lines.length === 0) return null;
+  const label = 'As it is understood';
+  const many = lines.length > SHOWN_LINES;
+  return (
+    <DataTable
+      label={label}
+      caption={many ? `${label}, the first ${SHOWN_LINES} of ${countOf(lines.length, 'line')}` : label}
+      items={lines.slice(0, SHOWN_LINES)}
+      keyOf={keyOf}
+      columns={columns}
+    />
   );
 }
 

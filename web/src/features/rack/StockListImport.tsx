@@ -5,10 +5,10 @@ import { countOf, formatLength, formatRun, type LengthUnit } from '@neat-sill/co
 import { RACK_COLUMN_NAMES, describeRackProblem, type RackColumn } from '@neat-sill/core/words';
 import { useMemo } from 'react';
 import { Button } from '../../ui/Button.tsx';
-import { DataTable } from '../../ui/DataTable.tsx';
 import {
   BadLines,
   SheetColumns,
+  Understood,
   chosenSheet,
   linesOfSheet,
   type ChosenSheet,
@@ -18,9 +18,6 @@ const COLUMN_NAMES = Object.fromEntries(
   Object.entries(RACK_COLUMN_NAMES).map(([column, name]) => [column, [name]]),
 ) as unknown as ColumnNames<RackColumn>;
 const NEEDED: readonly RackColumn[] = ['name', 'film', 'kind', 'widthMm', 'lengthMm'];
-/** So many of the lines that can be taken are shown before they are. */
-const SHOWN = 12;
-
 export type StockList = ChosenSheet<RackColumn>;
 export const readStockList = (file: File): Promise<StockList> => chosenSheet(file, COLUMN_NAMES);
 
@@ -55,15 +52,9 @@ export function StockListImport({
   return (
     <section aria-label={`From ${list.file}`} className="flex flex-col gap-3">
       <SheetColumns sheet={list} names={COLUMN_NAMES} needed={NEEDED} onMap={onMap} />
-      {ready && entries.length > 0 && (
-        <DataTable
-          label="As it is understood"
-          caption={
-            entries.length > SHOWN
-              ? `As it is understood, the first ${SHOWN} of ${countOf(entries.length, 'line')}`
-              : 'As it is understood'
-          }
-          items={entries.slice(0, SHOWN)}
+      {ready && (
+        <Understood
+          lines={entries}
           keyOf={({ entry }) => entry.id}
           columns={[
             { key: 'name', title: 'Name', cell: ({ entry }) => entry.id, names: 'strong' },

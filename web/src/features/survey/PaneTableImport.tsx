@@ -13,10 +13,9 @@ import {
 import { sum } from 'd3';
 import { useMemo, useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
-import { DataTable } from '../../ui/DataTable.tsx';
 import { Choice } from '../../ui/Field.tsx';
 import { Note } from '../../ui/Note.tsx';
-import { BadLines, SheetColumns, linesOfSheet, type ChosenSheet } from '../../ui/SheetImport.tsx';
+import { BadLines, SheetColumns, Understood, linesOfSheet, type ChosenSheet } from '../../ui/SheetImport.tsx';
 import { useJob, useTakeOff, useUnit } from '../job/index.ts';
 
 export const PANE_COLUMN_NAMES = paneColumnNames(PANE_WORDS);
@@ -27,24 +26,14 @@ const UNIT_NAMES: Readonly<Record<SheetUnit, string>> = {
   m: 'metres',
   in: 'inches',
 };
-/** So many of the lines that can be taken are shown before they are. */
-const SHOWN = 12;
-
 /** The first lines as they were understood, before anything is taken. */
 function Preview({ rows }: { rows: readonly PaneRow[] }) {
   const unit = useUnit();
   const { jobShopData: book } = useJob();
   const film = (id: string | null) => book.films.find((each) => each.id === id)?.name ?? '';
-  if (rows.length === 0) return null;
   return (
-    <DataTable
-      label="As it is understood"
-      caption={
-        rows.length > SHOWN
-          ? `As it is understood, the first ${SHOWN} of ${countOf(rows.length, 'line')}`
-          : 'As it is understood'
-      }
-      items={rows.slice(0, SHOWN)}
+    <Understood
+      lines={rows}
       keyOf={(_row, at) => String(at)}
       columns={[
         { key: 'number', title: 'Number', cell: ({ number }) => number ?? '', names: 'strong' },
