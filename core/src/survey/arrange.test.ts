@@ -158,6 +158,21 @@ describe('along the wall', () => {
     const own = { ...(start.pane['p3'] as Pane), order: 7, label: '9' };
     const after = done(start, insertedBefore(start, { id: 'new', pane: own }, 'p2'));
     expect(listed(after)).toEqual(['p1', 'new', 'p2', 'p3']);
+    expect(after.pane['new']).toMatchObject({ label: '9' });
+    for (const id of ['p1', 'p2', 'p3'])
+      expect({ ...after.pane[id], order: 0 }).toEqual({ ...start.pane[id], order: 0 });
+    const orders = Object.values(after.pane).map(({ order }) => order);
+    expect(new Set(orders).size).toBe(4);
+    // Before the first, and before all lights of a grid.
+    const first = done(start, insertedBefore(start, { id: 'new', pane: own }, 'p1'));
+    expect(listed(first)).toEqual(['new', 'p1', 'p2', 'p3']);
+    const grid = withLine(start, '1200 x 900 lights 2 by 2');
+    const beforeGrid = insertedBefore(
+      grid.records,
+      { id: 'new', pane: { ...own, order: 20 } },
+      grid.ids[2] ?? '',
+    );
+    expect(listed(done(grid.records, beforeGrid))).toEqual(['p1', 'p2', 'p3', 'new', ...grid.ids]);
     expect(listed(done(start, insertedBefore(start, { id: 'new', pane: own }, 'nobody')))).toEqual([
       'p1',
       'p2',
@@ -193,6 +208,19 @@ describe('dropped by hand', () => {
     expect(drop(start, 'p3', 400, 2300).pane['p3']?.over?.fromLeftMm).toBe(0);
     expect(drop(start, 'p3', 600, 2300).pane['p3']?.over?.fromLeftMm).toBe(300);
     expect(drop(over, 'p3', 1950, 1400).pane['p3']?.over).toBeNull();
+  });
+
+  test('over one only where its middle is above it; of several the highest', () => {
+    // Above the wall's end, where nothing stands below.
+    expect(drop(start, 'p2', 2900, 2500).pane['p2']?.over).toBeNull();
+    const fanlit = withLine(start, '800 x 400 above 1');
+    const [light = ''] = fanlit.ids;
+    const higher = drop(fanlit.records, 'p3', 500, 2900);
+    expect(higher.pane['p3']?.over?.paneId).toBe(light);
+    expect(at(higher, 'p3')?.[1]).toBe(2000 + BAR + 400 + BAR);
+    // A light moves with no neighbour along the wall, and moving past one that is over another passes the door below.
+    expect(movedAlong(fanlit.records, light, 'left')).toEqual([]);
+    expect(movedAlong(fanlit.records, 'nobody', 'left')).toEqual([]);
   });
 
   test('lights of a grid and panes that are not there stay', () => {
