@@ -110,6 +110,17 @@ test('on a phone the customer and site are changed from the head, and the menu h
   ).toBeVisible();
 });
 
+test('a finished job is no wider than the phone, whatever its tabs say to a screen reader', async ({
+  signedIn: page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const stage of ['handover', 'fitting', 'survey'] as const) {
+    await page.goto(demoJobPath('staffRoom', stage));
+    await bench(page).waitFor();
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), stage).toBe(390);
+  }
+});
+
 test('the line between wall and bench is moved by keys and remembered by stage', async ({
   signedIn: page,
 }) => {

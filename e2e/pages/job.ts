@@ -1,6 +1,14 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 
-export const DEMO_JOBS = { library: 1, physio: 2, house: 3, bakery: 4, nursery: 5 } as const;
+export const DEMO_JOBS = {
+  library: 1,
+  physio: 2,
+  house: 3,
+  bakery: 4,
+  nursery: 5,
+  terrace: 6,
+  staffRoom: 7,
+} as const;
 export type DemoJob = keyof typeof DEMO_JOBS;
 export type Stage = 'survey' | 'film' | 'cuts' | 'price' | 'day' | 'fitting' | 'handover';
 

@@ -107,6 +107,7 @@ export {
   NEW_ROOM,
   NEW_WALL,
   panesOfWall,
+  wallNames,
   wallTitle,
   surveyRecords,
   type Coverage,

@@ -18,6 +18,7 @@ import {
   paneColumnNames,
   readPaneLines,
   sameAsPane,
+  wallNames,
   wallTitle,
   type Pane,
 } from './index.ts';
@@ -399,6 +400,17 @@ describe('where a new opening stands', () => {
     const more = { room: { ...records.room, r2: { ...NEW_ROOM, name: 'Kitchen', order: 1 } } };
     expect(wallTitle(more, wall)).toBe('Reading room, South-west wall');
     expect(wallTitle(more, undefined)).toBe('');
+    if (!wall) throw new Error('no wall');
+    const walls = [
+      { ...wall, id: 'a' },
+      { ...wall, id: 'b', roomId: 'r2' },
+      { ...wall, id: 'c', name: 'Gable' },
+    ];
+    expect([...wallNames(more, walls).values()]).toEqual([
+      'Reading room, South-west wall',
+      'Kitchen, South-west wall',
+      'Gable',
+    ]);
   });
 });
 

@@ -399,6 +399,15 @@ export function wallTitle({ room }: Pick<SurveyRecords, 'room'>, wall: Wall | un
   return [roomName, wall?.name].filter(Boolean).join(', ');
 }
 
+/** What each wall is called among others: by its name, with its room where another has the same. */
+export function wallNames(
+  records: Pick<SurveyRecords, 'room'>,
+  walls: readonly (Wall & { readonly id: string })[],
+): ReadonlyMap<string, string> {
+  const shared = (name: string) => walls.filter((wall) => wall.name === name).length > 1;
+  return new Map(walls.map((wall) => [wall.id, shared(wall.name) ? wallTitle(records, wall) : wall.name]));
+}
+
 /** What the survey knows of a job. */
 export type SurveyRecords = RecordsOf<typeof surveyRecords>;
 export type SurveyChange = ChangeOf<typeof surveyRecords>;

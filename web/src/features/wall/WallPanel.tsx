@@ -1,4 +1,4 @@
-import { droppedAt, wallAdded, wallChanged } from '@neat-sill/core/survey';
+import { droppedAt, wallAdded, wallChanged, wallNames } from '@neat-sill/core/survey';
 import { Plus } from 'lucide-react';
 import { useCallback, useMemo, useState } from 'react';
 import { OneOf } from '../../ui/OneOf.tsx';
@@ -50,6 +50,7 @@ function Progress({ job: { derived, walls }, wallId, stage }: ProgressProps) {
 
 function WallTabs({ job, stage, onAdd }: { job: OpenJob; stage: StageModule; onAdd: () => void }) {
   const dispatch = useAppDispatch();
+  const names = wallNames(job.records, job.walls);
   return (
     <div
       className="flex max-h-20 flex-wrap items-center gap-x-1 gap-y-1 overflow-y-auto"
@@ -64,7 +65,7 @@ function WallTabs({ job, stage, onAdd }: { job: OpenJob; stage: StageModule; onA
           onClick={() => dispatch(viewActions.wallShown(wall.id))}
           className="min-h-8 rounded-sm border border-transparent px-2 text-sm text-quiet aria-pressed:border-hairline aria-pressed:bg-sheet aria-pressed:font-semibold aria-pressed:text-ink"
         >
-          {wall.name}
+          {names.get(wall.id)}
           <Progress job={job} wallId={wall.id} stage={stage} />
         </button>
       ))}
