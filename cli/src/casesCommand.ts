@@ -6,12 +6,14 @@ export interface CaseCommand<Case, Answer> {
   readonly reader: FormatReader<Case>;
   readonly answer: (asked: Case) => Answer;
   readonly remarks: (asked: Case) => readonly FileProblem[];
+  /** Whether an answer is a no, which the exit code tells; none is where it is left out. */
+  readonly isNo?: (answer: Answer) => boolean;
 }
 
 /** Reads one case or an array of them and writes the result, or an array of results, to stdout. */
 export async function casesCommand<Case, Answer>(
   file: string,
-  { reader, answer, remarks }: CaseCommand<Case, Answer>,
+  { reader, answer, remarks, isNo = () => false }: CaseCommand<Case, Answer>,
 ): Promise<number> {
   const json = await readJson(file);
   const many = Array.isArray(json);
@@ -32,5 +34,5 @@ export async function casesCommand<Case, Answer>(
   cases.forEach((asked, at) => remarks(asked).forEach((remark) => say(placed(remark, at))));
   const answers = cases.map(answer);
   process.stdout.write(`${JSON.stringify(many ? answers : answers[0], null, 2)}\n`);
-  return 0;
+  return answers.some(isNo) ? 1 : 0;
 }

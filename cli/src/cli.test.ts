@@ -234,3 +234,29 @@ describe('sill glazing and sill sun', () => {
     expect(result.stderr).toMatch(/^shgc\.uncertain films: SHGC within 0\.03/);
   });
 });
+
+describe('sill fitting', () => {
+  const asked = JSON.parse(readFileSync(join(root, 'docs/formats/example-fitting-case.json'), 'utf8'));
+
+  test('gives the steps of a pane; a refused one ends with 1, many give an array', () => {
+    const { status, stdout, stderr } = sill('fitting', written('fitting.json', asked));
+    expect([status, stderr]).toEqual([0, '']);
+    const plan = JSON.parse(stdout);
+    expect(plan).toMatchObject({ format: 'neat-sill/fitting-plan', version: 1, hands: 2, refused: [] });
+    expect(plan.visits.map(({ afterDays }: { afterDays: number }) => afterDays)).toEqual([0, 1, 8]);
+    const cold = { ...asked, site: { ...asked.site, glassC: 1 } };
+    const both = sill('fitting', written('both.json', [asked, cold]));
+    expect(both.status).toBe(1);
+    expect(JSON.parse(both.stdout).map(({ refused }: { refused: unknown[] }) => refused.length)).toEqual([
+      0, 1,
+    ]);
+  });
+
+  test('what can’t be used is said by its place', () => {
+    const block = { ...asked, pane: { ...asked.pane, glass: 'glassBlock' } };
+    expect(sill('fitting', written('block.json', block))).toMatchObject({
+      status: 2,
+      stderr: expect.stringMatching(/pane\.blocks: Glass block says its blocks/),
+    });
+  });
+});

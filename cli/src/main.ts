@@ -2,7 +2,18 @@ import { parseArgs } from 'node:util';
 import { glazingCaseFormat, glazingResult, uncertaintyOf, type GlazingCase } from '@neat-sill/core/glazing';
 import { doubtsCaseFormat, doubtsResult, type DoubtsCase } from '@neat-sill/core/survey';
 import { sunCaseFormat, sunResult } from '@neat-sill/core/sun';
-import { describeDoubt, describeUncertainty } from '@neat-sill/core/words';
+import {
+  fittingCaseFormat,
+  fittingResult,
+  type FittingCase,
+  type FittingResult,
+} from '@neat-sill/core/fitting';
+import {
+  describeAnchoring,
+  describeDoubt,
+  describeRefusal,
+  describeUncertainty,
+} from '@neat-sill/core/words';
 import { casesCommand } from './casesCommand.ts';
 import { checkCommand } from './checkCommand.ts';
 import { UnusableInput, say } from './files.ts';
@@ -26,6 +37,14 @@ const DOUBTS = {
   remarks: () => [],
 };
 
+const FITTING = {
+  reader: fittingCaseFormat,
+  answer: (asked: FittingCase) =>
+    fittingResult(asked, { refused: describeRefusal, anchor: describeAnchoring }),
+  remarks: () => [],
+  isNo: ({ refused }: FittingResult) => refused.length > 0,
+};
+
 const USAGE = `sill: the computations of Neat Sill on files, without a server
 
   npm run --silent sill -- plan JOB.json [--out PLAN.json] [--seconds 10]
@@ -33,6 +52,7 @@ const USAGE = `sill: the computations of Neat Sill on files, without a server
   npm run --silent sill -- glazing CASE.json      light, heat and breakage of a glazing with its films
   npm run --silent sill -- sun CASE.json          where the sun stands, and when it is on a pane
   npm run --silent sill -- doubts CASE.json       which readings of a survey are asked about, and why
+  npm run --silent sill -- fitting CASE.json      the steps of a pane, by film, glass, piece and site
 
 Exit codes: 0 done, 1 the answer is no, 2 the input can't be used. Formats: docs/formats.
 `;
@@ -73,6 +93,10 @@ async function run(): Promise<number> {
   if (command === 'check') {
     if (!first || !second || more.length > 0) throw usage('check takes a job file and a plan file.');
     return checkCommand(first, second);
+  }
+  if (command === 'fitting') {
+    if (!first || second) throw usage('fitting takes one file of cases.');
+    return casesCommand(first, FITTING);
   }
   if (command === 'glazing' || command === 'sun' || command === 'doubts') {
     if (!first || second) throw usage(`${command} takes one file of cases.`);

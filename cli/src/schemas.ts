@@ -1,6 +1,7 @@
 import { resolve } from 'node:path';
 import { cutPlanFormat } from '@neat-sill/core/cuts';
 import { catalogueFileSchema } from '@neat-sill/core/film';
+import { fittingCaseFormat, fittingPlanSchema } from '@neat-sill/core/fitting';
 import { glazingCaseFormat, glazingResultSchema } from '@neat-sill/core/glazing';
 import { jobFileFormat } from '@neat-sill/core/job';
 import { doubtsCaseFormat, doubtsResultSchema } from '@neat-sill/core/survey';
@@ -27,6 +28,12 @@ const FILES = [
     'sun-result',
     { format: 'neat-sill/sun-result', version: 1, schema: sunResultSchema },
     'Where the sun stands, and when it is on the pane',
+  ],
+  ['fitting-case', fittingCaseFormat, 'A pane with its film, piece and site, as whoever fits it meets it'],
+  [
+    'fitting-plan',
+    { format: 'neat-sill/fitting-plan', version: 1, schema: fittingPlanSchema },
+    'The steps of a pane on each visit, its hands, ways, solution and bead',
   ],
   ['doubts-case', doubtsCaseFormat, 'A survey as the tape gave it'],
   [

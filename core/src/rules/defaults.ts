@@ -1,6 +1,6 @@
 import { USUAL_CUTTING_WORK } from './cuttingWork.ts';
 import { USUAL_FILM_RULES } from './filmRules.ts';
-import { USUAL_FIX_MINUTES, type RuleSet } from './ruleSet.ts';
+import { USUAL_ANCHOR, USUAL_FIX_MINUTES, type RuleSet } from './ruleSet.ts';
 
 const cautious: RuleSet = {
   id: 'margin-all-round',
@@ -47,6 +47,15 @@ const cautious: RuleSet = {
     glassToC: 38,
     recheckAfterSeconds: 30,
     inspectFromM: 2,
+    rollDownUpToMm: 1300,
+    twoHandsFromUm: 175,
+    printedOneHandUpToM2: 0.5,
+    ladderAboveMm: 2100,
+    secondPersonAboveMm: 2600,
+    comeBackMin: 0.5,
+    dryTrimMin: 60,
+    seamCoatDays: 7,
+    anchor: USUAL_ANCHOR,
   },
   cure: {
     clingDays: 1,

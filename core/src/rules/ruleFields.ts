@@ -11,6 +11,7 @@ export type Quantity =
   | 'days'
   | 'seconds'
   | 'minutes'
+  | 'hours'
   | 'micrometres'
   | 'kelvin'
   | 'squareMetres'
@@ -66,7 +67,8 @@ const SUFFIXES: readonly (readonly [RegExp, Quantity])[] = [
   [/C$/, 'temperature'],
   [/days$/i, 'days'],
   [/seconds$/i, 'seconds'],
-  [/minutes$/i, 'minutes'],
+  [/(?:minutes|Min)$/i, 'minutes'],
+  [/H$/, 'hours'],
   [/Um$/, 'micrometres'],
   [/K$/, 'kelvin'],
   [/UpToM2$/, 'squareMetres'],

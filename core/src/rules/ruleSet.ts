@@ -21,6 +21,16 @@ export const USUAL_FIX_MINUTES = {
   paint: 15,
 };
 
+/** Structural sealant: legs of a full and of a small fillet, what of it must lie on film, and when. */
+export const USUAL_ANCHOR = {
+  fullLegMm: 12,
+  smallLegMm: 6,
+  leastSeatMm: 5,
+  wasteShare: 0.15,
+  dryBeforeH: 24,
+  cureH: 168,
+};
+
 /** A house rule set: every number of the trade on which shops differ. Lengths mm, areas m², temperatures °C. */
 export const ruleSetSchema = z.strictObject({
   id: z.string().min(1).max(60),
@@ -97,6 +107,47 @@ export const ruleSetSchema = z.strictObject({
     glassToC: z.number().min(10).max(60),
     recheckAfterSeconds: z.int().min(0).max(7200),
     inspectFromM: z.number().min(0.2).max(10),
+    rollDownUpToMm: lengthMm
+      .default(1300)
+      .describe('One installer rolls a piece of up to this width down the glass alone'),
+    twoHandsFromUm: z.number().min(0).max(1000).default(175).describe('Film as thick as this takes two'),
+    printedOneHandUpToM2: z.number().min(0).max(20).default(0.5).describe('Larger printed film takes two'),
+    ladderAboveMm: z
+      .number()
+      .min(500)
+      .max(10_000)
+      .default(2100)
+      .describe('Glass that reaches higher over the floor wants a step'),
+    secondPersonAboveMm: z
+      .number()
+      .min(500)
+      .max(10_000)
+      .default(2600)
+      .describe('Glass that reaches higher over the floor wants a second person'),
+    comeBackMin: z
+      .number()
+      .min(0)
+      .max(60)
+      .default(0.5)
+      .describe('Glass block, and glass in the sun, again after'),
+    dryTrimMin: z
+      .number()
+      .min(0)
+      .max(600)
+      .default(60)
+      .describe('Printed film dries so long before it is trimmed'),
+    seamCoatDays: days.default(7).describe('Seams in wet rooms are coated after'),
+    anchor: z
+      .strictObject({
+        fullLegMm: lengthMm.max(50),
+        smallLegMm: lengthMm.max(50),
+        leastSeatMm: lengthMm.max(50),
+        wasteShare: z.number().min(0).max(1),
+        dryBeforeH: z.number().min(0).max(1000),
+        cureH: z.number().min(0).max(2000),
+      })
+      .default(USUAL_ANCHOR)
+      .describe('A bead that anchors security film to the frame'),
   }),
   cure: z.strictObject({
     clingDays: days,

@@ -31,6 +31,7 @@ export {
 } from './problems.ts';
 export { stepWords, type StepWords } from './steps.ts';
 export { describeCellProblem } from './cellWords.ts';
+export { describeAnchoring, describeRefusal } from './fittingPlanWords.ts';
 export { PANE_WORDS } from './paneWords.ts';
 export { describeBeforeFilm, describePlaceOnPane, describeRemedy } from './defectWords.ts';
 export {

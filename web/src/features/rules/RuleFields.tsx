@@ -126,6 +126,7 @@ function told(field: NumberRule, value: number, unit: LengthUnit): string {
   if (field.quantity === 'length') return formatLength(value, { unit });
   if (field.quantity === 'days') return countOf(value, 'day');
   if (field.quantity === 'minutes') return countOf(value, 'minute');
+  if (field.quantity === 'hours') return countOf(value, 'hour');
   if (field.quantity === 'seconds') return countOf(value, 'second');
   return `${limit(asShown(field, value, unit))} ${ruleUnit(field, unit)}`.trim();
 }

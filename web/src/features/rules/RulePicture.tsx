@@ -214,6 +214,7 @@ const BY_QUANTITY: Readonly<Partial<Record<Quantity, ReactNode>>> = {
   kelvin: thermometer,
   seconds: clock,
   minutes: clock,
+  hours: clock,
   days: (
     <>
       <path d="M7 7H37V32H7ZM7 13H37M14 4v6M30 4v6" fill="var(--sheet)" stroke="var(--ink)" />
