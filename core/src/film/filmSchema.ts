@@ -19,7 +19,8 @@ export const OPTICS_KEYS = [
 /** Static cling was a kind once; it is a way of holding, and what clung was a pattern. */
 const kindField = z
   .enum([...FILM_KINDS, 'staticCling'])
-  .transform((kept): FilmKind => (kept === 'staticCling' ? 'patterned' : kept));
+  .transform((kept): FilmKind => (kept === 'staticCling' ? 'patterned' : kept))
+  .pipe(z.enum(FILM_KINDS));
 
 /** A film as it is kept and sent. What came later than the first version has a default, so that older records read. */
 export const filmSchema = z.strictObject({

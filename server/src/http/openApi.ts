@@ -60,6 +60,9 @@ export function openApiDocument() {
   }
   paths['/api/jobs/{id}/file'] = { get: download('jobFile', 'The job as a file', 'application/json') };
   paths['/api/papers/{id}/pdf'] = { get: download('paperPdf', 'A PDF that is ready', 'application/pdf') };
+  paths['/api/film-wanted/pdf'] = {
+    get: download('filmWantedPdf', 'Film to buy for kept plans, as a PDF', 'application/pdf'),
+  };
   return createDocument({
     openapi: '3.1.0',
     info: { title: 'Neat Sill', version: '1' },
