@@ -2,6 +2,7 @@ import { addRecord } from '../record/index.ts';
 import { recordsForTest, silverForTest } from '../testing/jobs.ts';
 import {
   NEW_ROOM,
+  NO_READINGS,
   copyOfRoom,
   copyOfWall,
   doubtsOfPanes,
@@ -137,6 +138,124 @@ describe('what a list carries both ways', () => {
     expect(byLabel.get('3')?.shape).toEqual({ kind: 'circle' });
     const [wall] = Object.values(copy.wall);
     expect(wall).toMatchObject({ bearingDeg: 225, bearingSource: 'map' });
+  });
+
+  test('is written cell by cell, lengths in the person’s unit', () => {
+    const records = recordsForTest({
+      panes: {
+        p1: {
+          filmId: 'gannet-silver-20',
+          handle: 'left',
+          over: { paneId: 'p2', fromLeftMm: 0 },
+          sillMm: 609.6,
+        },
+        p2: { filmId: 'gone-film', readings: NO_READINGS },
+        p3: { filmId: null, opening: 'sash', over: { paneId: 'nobody', fromLeftMm: 0 } },
+      },
+    });
+    const table = (unit: 'mm' | 'in') => paneListOf(records, rules.cutting, unit, PANE_WORDS, films);
+    const [heading, first, second, third] = table('mm');
+    expect(heading).toEqual([
+      'Number',
+      'Room',
+      'Wall',
+      'Faces (degrees)',
+      'Width (mm)',
+      'Height (mm)',
+      'How many',
+      'Opening',
+      'Glass',
+      'Frame',
+      'Handle at',
+      'Sill over floor (mm)',
+      'Above pane',
+      'Shape',
+      'Film',
+    ]);
+    const common = ['Reading room', 'South-west wall', '225'];
+    const glass = ['Sealed double unit', 'Timber'];
+    expect(first).toEqual([
+      '1',
+      ...common,
+      '820',
+      '1326',
+      '1',
+      'Fixed light',
+      ...glass,
+      'left',
+      '609.6',
+      '2',
+      '',
+      'Gannet Silver 20',
+    ]);
+    expect(second).toEqual([
+      '2',
+      ...common,
+      '',
+      '',
+      '1',
+      'Fixed light',
+      ...glass,
+      '',
+      '900',
+      '',
+      '',
+      'gone-film',
+    ]);
+    expect(third).toEqual(['3', ...common, '820', '1326', '1', 'Sash', ...glass, '', '900', '', '', '']);
+    const [inches, row] = table('in');
+    expect([inches?.[4], inches?.[11], row?.[11]]).toEqual(['Width (in)', 'Sill over floor (in)', '24']);
+  });
+
+  test('goes into rooms, walls and numbers that are there, after what is there', () => {
+    const records = recordsForTest();
+    const { good } = read([
+      ['No', 'Room', 'Wall', 'W', 'H', 'Qty'],
+      ['9', ' reading ROOM', 'South-west wall', '640', '1120', '1'],
+      ['1', 'Reading room', 'New wall', '640', '1120', '2'],
+      ['ABCDEFGHIJKLMNOP', 'Kitchen', '', '640', '1120', '1'],
+      ['', '', '', '640', '1120', '1'],
+      ['10', 'Kitchen', 'Wall', '640', '1120', '1'],
+    ]);
+    const after = applied(records, panesOfRows(takeOff(records), good));
+    const before = new Set(Object.keys(records.pane));
+    const added = Object.entries(after.pane).flatMap(([id, pane]) => (before.has(id) ? [] : [pane]));
+    const wallOf = (pane: Pane) => wallTitle(after, after.wall[pane.wallId]);
+    expect(added.map((pane) => [pane.label, wallOf(pane), pane.order])).toEqual([
+      ['9', 'Reading room, South-west wall', 3],
+      ['4', 'Reading room, New wall', 4],
+      ['5', 'Reading room, New wall', 5],
+      ['ABCDEFGHIJKL', 'Kitchen, Wall', 6],
+      ['6', 'Reading room, South-west wall', 7],
+      ['10', 'Kitchen, Wall', 8],
+    ]);
+    expect(Object.values(after.room).map(({ name, order }) => [name, order])).toEqual([
+      ['Reading room', 0],
+      ['Kitchen', 2],
+    ]);
+    expect(Object.values(after.wall).map(({ name, order }) => [name, order])).toEqual([
+      ['South-west wall', 0],
+      ['New wall', 3],
+      ['Wall', 4],
+    ]);
+    const [single, twin, other] = added;
+    expect([single?.twinSet, twin?.twinSet === other?.twinSet, twin?.twinSet === null]).toEqual([
+      null,
+      true,
+      false,
+    ]);
+    const { defaultGapMm, defaultSillMm, newWallWidthMm } = rules.survey;
+    expect(single).toMatchObject({ gapBeforeMm: defaultGapMm, sillMm: defaultSillMm });
+    expect(Object.values(after.wall)[1]).toMatchObject({ widthMm: newWallWidthMm });
+  });
+
+  test('a line without one of its sides says which', () => {
+    const { bad } = read([
+      ['W', 'H', 'Sill'],
+      ['640', '', '900'],
+      ['', '1120', '900'],
+    ]);
+    expect(bad.map(({ problems }) => problems.map(({ column }) => column))).toEqual([['height'], ['width']]);
   });
 
   test('a direction that is not in the list is guessed from the wall’s name, and marked', () => {
