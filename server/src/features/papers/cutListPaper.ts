@@ -137,7 +137,7 @@ function pullBlock(input: PaperInput, step: CutStep, filmName: string): Content 
 export function cutListPaper(input: PaperInput): Omit<TDocumentDefinitions, 'defaultStyle' | 'styles'> {
   const { unit } = input;
   const header = headerFor(input);
-  const { plan, job } = heldPlan(input, 'cut list');
+  const { plan, job, cutPullIds } = heldPlan(input, 'cut list');
   const faults = checkPlan(job, plan);
   if (faults.length > 0)
     throw new Error(`A kept plan does not pass its check: ${faults.map(({ code }) => code).join(', ')}`);
@@ -147,11 +147,7 @@ export function cutListPaper(input: PaperInput): Omit<TDocumentDefinitions, 'def
     ({ filmId, usedLength, usedArea, netArea }) =>
       `${filmName(filmId)}: ${formatRun(usedLength, unit)} of roll, ${formatShare(netArea / usedArea)} of it on the glass.`,
   );
-  const toBuy = filmWantedBy(
-    { jobId: '', jobName: header.name },
-    plan,
-    input.job.kept.kind === 'holds' ? input.job.kept.kept.cutPullIds : [],
-  ).map(
+  const toBuy = filmWantedBy({ jobId: '', jobName: header.name }, plan, cutPullIds).map(
     ({ filmId, widthMm, rollMm }) =>
       `To buy: ${filmName(filmId)}, ${formatRollWidth(widthMm, unit)} wide, a roll of ${formatRun(rollMm, unit)}.`,
   );

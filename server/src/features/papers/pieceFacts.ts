@@ -1,5 +1,4 @@
 import type { CutPiece, PlanSource } from '@neat-sill/core/cuts';
-import { wallTitle } from '@neat-sill/core/survey';
 import { SHAPE_NAMES, SIDE_NAMES } from '@neat-sill/core/words';
 import type { PaperInput } from './paperInput.ts';
 
@@ -26,7 +25,7 @@ export function pieceFacts(
   const net = pane?.sizes?.net;
   const shape = pane?.record.shape.kind ?? 'rectangle';
   return {
-    where: wall ? [room, wall.name].filter(Boolean).join(', ') : wallTitle(job.records, undefined),
+    where: wall ? [room, wall.name].filter(Boolean).join(', ') : '',
     glass: net ? `${show(net.widthMm)} × ${show(net.heightMm)}` : null,
     shape: shape === 'rectangle' ? null : SHAPE_NAMES[shape].toLowerCase(),
     seams: seams.length > 0 ? seams.map(({ side }) => SIDE_NAMES[side].toLowerCase()).join(', ') : null,
