@@ -59,13 +59,23 @@ function boughtBy({
 
 const STATES = { refused: 'refuses to answer just now', away: 'does not answer' } as const;
 
+/** Puts a text on the clipboard; browsers have none over plain HTTP, and may refuse it. */
+async function copyText(text: string): Promise<'copied' | 'refused'> {
+  try {
+    await navigator.clipboard.writeText(text);
+    return 'copied';
+  } catch {
+    return 'refused';
+  }
+}
+
 /** What has to be bought, by supplier, with the prices and stock that suppliers answer with. */
 export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
   const money = useMoney();
   const { data: session } = useSessionQuery();
   const { data: orders } = useFilmOrdersQuery();
   const { data: shop } = useShopQuery();
-  const [copied, setCopied] = useState(false);
+  const [copying, setCopying] = useState<'not yet' | 'copied' | 'refused'>('not yet');
   const [ordering, setOrdering] = useState<OrderStart | null>(null);
   const mayBuy = session?.person ? RULES_OF_ROLES[session.person.role].changesRack : false;
   const filmIds = useMemo(() => [...new Set(wanted.map(({ filmId }) => filmId))].sort(), [wanted]);
@@ -203,17 +213,21 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
         </a>
         <Button
           size="low"
-          onClick={() =>
-            void navigator.clipboard
-              .writeText(textOfList(list, { unit, filmName }))
-              .then(() => setCopied(true))
-          }
+          onClick={() => {
+            void copyText(textOfList(list, { unit, filmName })).then(setCopying);
+          }}
         >
-          <Copy size={15} aria-hidden /> {copied ? 'Copied' : 'Copy as text'}
+          <Copy size={15} aria-hidden /> {copying === 'copied' ? 'Copied' : 'Copy as text'}
         </Button>
         <Button size="low" disabled={isFetching} onClick={() => void refetch()}>
           <RefreshCw size={15} aria-hidden /> {isFetching ? 'Asking' : 'Ask the suppliers again'}
         </Button>
+        {copying === 'refused' && (
+          <p role="alert" className="text-brick">
+            The browser did not let the list be copied: save it as CSV, or open it as a PDF and copy from
+            there.
+          </p>
+        )}
       </div>
       {ordering && (
         <OrderSheet
