@@ -133,11 +133,12 @@ const MAY_COVER: readonly Want[] = ['privacyDay', 'privacyNight', 'decoration', 
 const takesTheView = ({ covers, meets }: Ranked) =>
   covers && !meets.some(({ want }) => MAY_COVER.includes(want));
 
-/** While nobody has said what is wanted, films are compared by what most people buy them for; in a wet room by privacy. */
+/** What most people buy film for. */
 const USUAL_WANTS: Wants['levels'] = { heat: 'nice', glare: 'nice', view: 'nice' };
+/** Baths and toilets want privacy, by night first. */
 const WANTS_OF_WET_ROOM: Wants['levels'] = { privacyNight: 'nice', privacyDay: 'nice' };
 
-/** What films are compared by where they may be asked to do nothing in particular. */
+/** What films are compared by on a pane: what is wanted there or, while nobody has said it, what most people want. */
 export function wantsOrUsual(wants: Wants, circumstances: readonly Circumstance[]): Wants {
   if (Object.keys(wants.levels).length > 0) return wants;
   return { ...wants, levels: circumstances.includes('wetRoom') ? WANTS_OF_WET_ROOM : USUAL_WANTS };
@@ -152,7 +153,7 @@ const mayGo = ({ verdict, out }: Ranked) => verdict.kind !== 'refused' && out.le
 
 /**
  * Ranks films for a pane: those that may not go, last; then by how well they meet what is wanted (musts count twice).
- * A must that is hardly met puts a film out.
+ * A must that is hardly met puts a film out. Where nothing is wanted, give `wantsOrUsual`: without wants all are alike.
  */
 export function rankFilms(
   films: readonly FilmToRank[],
@@ -160,7 +161,7 @@ export function rankFilms(
   wants: Wants,
   rules: RuleSet['film'],
 ): Ranked[] {
-  const { levels } = wantsOrUsual(wants, []);
+  const { levels } = wants;
   const wanted = WANTS.filter((want) => levels[want] !== undefined);
   const prices = films.flatMap(({ figures }) => pricePerM2(figures.film) ?? []);
   const cheapest = prices.length > 0 ? Math.min(...prices) : null;
