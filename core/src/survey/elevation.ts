@@ -1,3 +1,4 @@
+import { MM_PER_UNIT } from '../units/index.ts';
 import type { Size } from './pane.ts';
 
 export interface Point {
@@ -14,9 +15,9 @@ export interface DrawnOpening extends Size {
   readonly over: { readonly at: number; readonly fromLeftMm: number } | null;
 }
 
-/** What drawings are made in, in mm. */
-export const DRAWING_UNITS = { mm: 1, cm: 10, m: 1000, in: 25.4, ft: 304.8 } as const;
-export type DrawingUnit = keyof typeof DRAWING_UNITS;
+export type DrawingUnit = keyof typeof MM_PER_UNIT;
+/** What drawings are made in, the likelier first. */
+export const DRAWING_UNITS = Object.keys(MM_PER_UNIT) as readonly DrawingUnit[];
 
 /** Openings of most elevations are within these, mm. */
 const USUAL_SIDE_MM = { from: 250, to: 4000 };
@@ -29,11 +30,10 @@ export function likelyDrawingUnit(outlines: readonly (readonly Point[])[]): Draw
   });
   const usual = (unit: DrawingUnit) =>
     longest.filter((side) => {
-      const mm = side * DRAWING_UNITS[unit];
+      const mm = side * MM_PER_UNIT[unit];
       return mm >= USUAL_SIDE_MM.from && mm <= USUAL_SIDE_MM.to;
     }).length;
-  const units = Object.keys(DRAWING_UNITS) as DrawingUnit[];
-  return units.reduce((best, unit) => (usual(unit) > usual(best) ? unit : best));
+  return DRAWING_UNITS.reduce((best, unit) => (usual(unit) > usual(best) ? unit : best));
 }
 
 /** Lines shorter than this are no glass: marks, hatching, arrow heads. */

@@ -1,7 +1,7 @@
 import { LARGEST_PLAUSIBLE_MM } from './doubt/doubts.ts';
 import {
   LONGEST_LENGTH_MM,
-  MM_PER_INCH,
+  MM_PER_UNIT,
   SHORTEST_GLASS_MM,
   fail,
   parseLength,
@@ -164,7 +164,7 @@ const LONGER_SIDE_FROM_MM = 100;
 function countLast(parts: readonly string[], unit: LengthUnit): readonly string[] {
   const [first = '', second, third = '', ...more] = parts;
   if (more.length > 0 || second === undefined || third === '' || !isCount(first)) return parts;
-  const mmOf = (text: string) => Number(text) * MM_OF[unitSaid(second) === 'in' ? 'in' : unit];
+  const mmOf = (text: string) => Number(text) * MM_PER_UNIT[unitSaid(second) === 'in' ? 'in' : unit];
   const isSide = (text: string) => mmOf(text) >= LONGER_SIDE_FROM_MM;
   return !isCount(third) || (isSide(third) && !isSide(first)) ? [second, third, first] : parts;
 }
@@ -175,7 +175,6 @@ function unitSaid(text: string): string | null {
   return metric ?? (/["'″′/]|\b(?:in|inch|inches|ft|feet|foot)\b/i.test(text) ? 'in' : null);
 }
 
-const MM_OF: Readonly<Record<BareUnit, number>> = { mm: 1, cm: 10, in: MM_PER_INCH };
 /** Which unit somebody means who forgets to say it, the likelier first. */
 const MEANT: Readonly<Record<LengthUnit, readonly BareUnit[]>> = {
   mm: ['cm', 'in', 'mm'],
@@ -192,14 +191,17 @@ function bareUnitOf(
   said: BareUnit | null,
 ): BareUnit | readonly BareUnit[] {
   const fits = (each: BareUnit) => {
-    const [shorter, longer] = [Math.min(...sides) * MM_OF[each], Math.max(...sides) * MM_OF[each]];
+    const [shorter, longer] = [
+      Math.min(...sides) * MM_PER_UNIT[each],
+      Math.max(...sides) * MM_PER_UNIT[each],
+    ];
     return shorter >= SHORTEST_GLASS_MM && longer >= LONGER_SIDE_FROM_MM && longer <= LARGEST_PLAUSIBLE_MM;
   };
   if (fits(unit)) return unit;
   if (said !== null && (said === unit || fits(said))) return said;
   const others = MEANT[unit].filter((each) => each !== unit && fits(each));
   const [only = unit] = others;
-  const possible = Math.max(...sides) * MM_OF[unit] <= LONGEST_LENGTH_MM;
+  const possible = Math.max(...sides) * MM_PER_UNIT[unit] <= LONGEST_LENGTH_MM;
   if (others.length === 0 || (others.length === 1 && !possible)) return only;
   return MEANT[unit].filter((each) => others.includes(each) || (each === unit && possible));
 }

@@ -19,7 +19,7 @@ import {
   type SheetLine,
   type SheetUnit,
 } from '../sheet/index.ts';
-import { MM_PER_INCH, cutText, fail, formatBareLength, succeed, type LengthUnit } from '../units/index.ts';
+import { MM_PER_UNIT, cutText, fail, formatBareLength, succeed, type LengthUnit } from '../units/index.ts';
 import { bearingInName, bearingOfPoint } from './compass.ts';
 import { LARGEST_PLAUSIBLE_MM } from './doubt/doubts.ts';
 import { medianOf } from './doubt/evidence.ts';
@@ -64,11 +64,14 @@ export interface PaneWords {
   readonly side: Readonly<Record<Side, string>>;
 }
 
+/** What stands between the width and the height in one cell. */
+const BETWEEN_SIDES = /\s*(?:×|\*|\bby\b|x)\s*/i;
+
 /** Width and height in one cell, as `819 x 1120`. */
 const sizeCell =
   (unit: SheetUnit): ReadCell<{ readonly width: TypedLength; readonly height: TypedLength }> =>
   (typed) => {
-    const sides = typed.split(/\s*(?:×|\*|\bby\b|x)\s*/i);
+    const sides = typed.split(BETWEEN_SIDES);
     const [width, height] = sides.map(length(unit, 'glass'));
     if (sides.length !== 2 || !width || !height) return fail({ code: 'cell.notSize', typed });
     if (!width.ok) return width;
@@ -155,7 +158,6 @@ export function missingPaneColumns(map: ColumnMap<PaneColumn>): readonly PaneCol
 
 /** Longer sides of glass have at least this in a list: half of that for most panes means another unit. */
 const USUAL_LONGER_MM = 250;
-const MM_OF: Readonly<Record<SheetUnit, number>> = { mm: 1, cm: 10, m: 1000, in: MM_PER_INCH };
 const UNIT_IN_HEADING: readonly (readonly [RegExp, SheetUnit])[] = [
   [/\bmm\b|millimet/i, 'mm'],
   [/\bcm\b|centimet/i, 'cm'],
@@ -180,14 +182,14 @@ export function unitOfList(
   for (const [pattern, unit] of UNIT_IN_HEADING)
     if (titles.some((title) => pattern.test(title))) return { unit, said: true };
   const longer = lines.flatMap(({ text: { width = '', height = '', size = '' } }) => {
-    const sides = [width, height, ...size.split(/\s*(?:×|\*|\bby\b|x)\s*/i)].map(numberIn);
+    const sides = [width, height, ...size.split(BETWEEN_SIDES)].map(numberIn);
     const read = sides.filter((side) => Number.isFinite(side));
     return read.length > 0 ? [Math.max(...read)] : [];
   });
   if (longer.length === 0) return { unit: own, said: true };
   const middle = medianOf(longer);
   const fits = (unit: SheetUnit) =>
-    middle * MM_OF[unit] >= USUAL_LONGER_MM && middle * MM_OF[unit] <= LARGEST_PLAUSIBLE_MM;
+    middle * MM_PER_UNIT[unit] >= USUAL_LONGER_MM && middle * MM_PER_UNIT[unit] <= LARGEST_PLAUSIBLE_MM;
   const unit = [own, ...SHEET_UNITS].find(fits) ?? own;
   return { unit, said: unit === own };
 }

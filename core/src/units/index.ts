@@ -1,6 +1,7 @@
 export { assertNever, fail, succeed, type Result } from './result.ts';
 export {
   MM_PER_INCH,
+  MM_PER_UNIT,
   formatBareLength,
   formatLength,
   lengthParts,

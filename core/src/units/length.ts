@@ -3,6 +3,8 @@ import { LONGEST_LENGTH_MM, ROUNDING_SLACK, SHORTEST_GLASS_MM } from './toleranc
 
 export const MM_PER_INCH = 25.4;
 export const INCHES_PER_FOOT = 12;
+/** The units that lengths come in, in mm: in lines that people say, in their lists and in drawings. */
+export const MM_PER_UNIT = { mm: 1, cm: 10, m: 1000, in: MM_PER_INCH, ft: 304.8 } as const;
 
 /** The unit a person works in. Lengths are kept in millimetres; this only says how they are typed and shown. */
 export type LengthUnit = 'mm' | 'in';

@@ -9,7 +9,7 @@ import {
   type DrawingUnit,
 } from '@neat-sill/core/survey';
 import { useState } from 'react';
-import { countOf, formatBareLength, formatLength } from '@neat-sill/core/units';
+import { MM_PER_UNIT, countOf, formatBareLength, formatLength } from '@neat-sill/core/units';
 import type { DrawnLayers } from '../../files/parseDrawing.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Field.tsx';
@@ -40,7 +40,7 @@ export function DrawingImport({
   const [said, setSaid] = useState<DrawingUnit | null>(null);
   const outlines = chosen.drawn.layers.get(chosen.layer) ?? [];
   const drawingUnit = said ?? likelyDrawingUnit(outlines);
-  const openings = openingsOfOutlines(outlines, chosen.drawn.mmPerUnit ?? DRAWING_UNITS[drawingUnit]);
+  const openings = openingsOfOutlines(outlines, chosen.drawn.mmPerUnit ?? MM_PER_UNIT[drawingUnit]);
   const [first] = openings;
   if (!takeOff) return <Note tone="doubt">Make the wall first, on which the openings are to stand.</Note>;
   const take = () => {
@@ -90,7 +90,7 @@ export function DrawingImport({
           <OneOf
             label="Unit of the drawing"
             look="key"
-            options={(Object.keys(DRAWING_UNITS) as DrawingUnit[]).map((each) => [each, each])}
+            options={DRAWING_UNITS.map((each) => [each, each])}
             value={drawingUnit}
             onChoose={setSaid}
           />
