@@ -86,6 +86,7 @@ test('a doubt is answered by one key: take the likely value, keep it with a word
   await slip();
   await page.keyboard.press('Alt+t');
   await expect(reading(page, 'Width at top')).toHaveValue('742');
+  await expect(page.getByText(/two digits changed places/)).toBeHidden();
   await slip();
   await page.keyboard.press('Alt+k');
   await page.keyboard.press('Enter');

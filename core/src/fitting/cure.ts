@@ -2,9 +2,12 @@ import { TZDate } from '@date-fns/tz';
 import { addDays, format, formatISO, parseISO } from 'date-fns';
 import type { Film } from '../film/index.ts';
 import type { RuleSet } from '../rules/index.ts';
-import { isHungDry } from './steps.ts';
 
 type FilmToCure = Pick<Film, 'hold' | 'kind' | 'thicknessUm' | 'cureDays'>;
+
+export function isHungDry(film: Pick<Film, 'kind'>): boolean {
+  return film.kind === 'perforated';
+}
 
 export interface Cure {
   readonly days: number;
@@ -13,14 +16,31 @@ export interface Cure {
   readonly because: 'cling' | 'hungDry' | 'maker' | 'thickness';
 }
 
-/** How many days a film needs until it is dry, by the shop's rule for its hold and thickness. */
-export function cureDays(film: FilmToCure, rules: RuleSet): Omit<Cure, 'on'> {
-  const { cure } = rules;
-  if (film.hold === 'cling') return { days: cure.clingDays, because: 'cling' };
-  if (isHungDry(film)) return { days: cure.dryDays, because: 'hungDry' };
-  if (film.cureDays !== null) return { days: film.cureDays, because: 'maker' };
-  const step = cure.byThickness.find(({ upToUm }) => film.thicknessUm <= upToUm) ?? cure.byThickness.at(-1);
+/** How many days film needs until it is dry, by how it holds, how it was hung, its maker's word, and its thickness. */
+export function daysUntilDry(
+  {
+    hold,
+    hungDry,
+    thicknessUm,
+    makerDays,
+  }: {
+    readonly hold: Film['hold'];
+    readonly hungDry: boolean;
+    readonly thicknessUm: number;
+    readonly makerDays: number | null;
+  },
+  { cure }: Pick<RuleSet, 'cure'>,
+): Omit<Cure, 'on'> {
+  if (hold === 'cling') return { days: cure.clingDays, because: 'cling' };
+  if (hungDry) return { days: cure.dryDays, because: 'hungDry' };
+  if (makerDays !== null) return { days: makerDays, because: 'maker' };
+  const step = cure.byThickness.find(({ upToUm }) => thicknessUm <= upToUm) ?? cure.byThickness.at(-1);
   return { days: step?.days ?? 0, because: 'thickness' };
+}
+
+/** The same for a film of the catalogue. */
+export function cureDays(film: FilmToCure, rules: RuleSet): Omit<Cure, 'on'> {
+  return daysUntilDry({ ...film, hungDry: isHungDry(film), makerDays: film.cureDays }, rules);
 }
 
 /** The cure and first-wash date of a pane that was done on a day (`YYYY-MM-DD`, the site's own time). */

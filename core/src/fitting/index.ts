@@ -1,26 +1,84 @@
+export { FAULT_KINDS, type FaultKind } from './faults/kinds.ts';
 export {
-  FAULT_KINDS,
-  FITTING_STEPS,
-  fittingFigures,
-  isHungDry,
-  stepsFor,
-  type FaultKind,
-  type FittingFigures,
-  type FittingStep,
-  type HandsReason,
-  type PaneToFit,
-} from './steps.ts';
-export { cureDays, cureOf, dayAt, type Cure } from './cure.ts';
-export { NO_FITTING, fittingRecords, type Fitting, type PaneFault } from './records.ts';
-export { faultFixed, fittingChange, noteFault, stepNow, tickStep, untickStep } from './edits.ts';
+  DIAGNOSIS,
+  diagnosisPaths,
+  diagnosisSchema,
+  type Diagnosis,
+  type DiagnosisEnd,
+  type DiagnosisPath,
+  type DiagnosisQuestion,
+} from './faults/diagnosis.ts';
+export { viewingVerdict, type Seen, type ViewingVerdict } from './faults/viewing.ts';
+export { cureDays, cureOf, dayAt, isHungDry, type Cure } from './cure.ts';
+export { EARLIER_STEPS, NO_EARLIER_FITTING, fittingRecords, type EarlierFitting } from './records.ts';
+export {
+  FAULT_STATES,
+  logEntrySchema,
+  type Doer,
+  type FaultStanding,
+  type FittingLog,
+  type LogEntry,
+  type LogSays,
+} from './log/entries.ts';
+export {
+  NOTHING_FITTED,
+  entriesByPane,
+  entriesInForce,
+  fittingState,
+  minutesBySteps,
+  tickOf,
+  workedMinutes,
+  type FittingState,
+  type KnownEntry,
+  type PaneFault,
+  type Tick,
+} from './log/state.ts';
+export {
+  doneSays,
+  groupsToDo,
+  isForNow,
+  isHung,
+  paneToLookAt,
+  stepsToDo,
+  tickedAfterwards,
+  type GroupToDo,
+  type StepToDo,
+} from './log/progress.ts';
 export { fittingCaseFormat, fittingCaseSchema, rulesOfCase, type FittingCase } from './plan/fittingCase.ts';
-export { beadLengthMm, type Anchoring } from './plan/anchoring.ts';
+export { anchoringOf, beadLengthMm, type Anchoring } from './plan/anchoring.ts';
+export { BEADS } from './plan/beads.ts';
+export { graceOf } from './plan/grace.ts';
+export {
+  NOTHING_MORE,
+  USUAL_SITE,
+  type Asked,
+  type FreeSide,
+  type MoreAtHand,
+  type PaneToFit,
+} from './plan/paneAtHand.ts';
+export { fittingPlan, type FittingPlan } from './plan/fittingPlan.ts';
+export { type RefusalCode } from './plan/refusals.ts';
+export { mixed, type Solution } from './plan/solution.ts';
 export {
   STEP_CODES,
-  fittingPlan,
-  type FittingPlan,
+  STEP_GROUPS,
+  groupOf,
+  stepKey,
+  type Caution,
   type PlannedStep,
-  type RefusalCode,
   type StepCode,
-} from './plan/fittingPlan.ts';
+  type StepGroup,
+} from './plan/steps.ts';
+export { HANGS, type Hang, type Hanging, type HandsReason } from './plan/ways.ts';
+export {
+  handAt,
+  handsWay,
+  type Area,
+  type Label,
+  type Mark,
+  type Point,
+  type Stroke,
+} from './drawing/marks.ts';
+export { sideLengths } from './drawing/outlines.ts';
+export { stepDrawing, type StepDrawing } from './drawing/stepDrawing.ts';
 export { fittingPlanSchema, fittingResult, type FittingResult } from './plan/fittingResult.ts';

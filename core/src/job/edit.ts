@@ -24,12 +24,31 @@ export function applyEdit(records: JobRecords, edit: Edit): Result<JobRecords, E
   return succeed(edit.changes.reduce<JobRecords>(withRecord, records));
 }
 
-/** The edit that takes this one back exactly. */
+/** The edit that takes this one back exactly; what it wrote into a log is said to be a mistake. */
 export function invertEdit(edit: Edit, id: string): Edit {
-  const changes = edit.changes.map(
-    (change) => ({ ...change, before: change.after, after: change.before }) as Change,
-  );
+  const changes = edit.changes.map((change, at) => {
+    const { takenBack } = rulesOfKind(change.kind);
+    return (
+      takenBack && change.after
+        ? { kind: change.kind, id: `${id}-${at}`, before: null, after: takenBack(change.id, change.after) }
+        : { ...change, before: change.after, after: change.before }
+    ) as Change;
+  });
   return { id, label: edit.label, changes: changes.reverse() };
+}
+
+/** The edit done once more after it was taken back; a log gets what it wrote again. */
+export function repeatEdit(edit: Edit, id: string): Edit {
+  const changes = edit.changes.map(
+    (change, at) =>
+      (rulesOfKind(change.kind).takenBack ? { ...change, id: `${id}-${at}` } : change) as Change,
+  );
+  return { id, label: edit.label, changes };
+}
+
+/** Whether a change would alter or take away what stands in a log. */
+export function altersLog({ kind, after }: Pick<Change, 'kind' | 'after'>, isThere: boolean): boolean {
+  return rulesOfKind(kind).takenBack !== undefined && (isThere || after === null);
 }
 
 /** All records with what they hang on, by the rules of their kinds. */

@@ -14,7 +14,9 @@ export { HEADER_ID, NEW_HEADER, NO_VISIT, siteSchema, type JobHeader } from './h
 export {
   applyEdit,
   danglingRecords,
+  altersLog,
   invertEdit,
+  repeatEdit,
   removeWithDependents,
   type Edit,
   type EditProblem,
@@ -44,6 +46,7 @@ export {
   verdictFor,
   type LeftOutReason,
 } from './derived/pane.ts';
+export { againstFitting, type AgainstFitting, type Hindrance } from './derived/readiness.ts';
 export { type LeftOut, type PlanInput, type PlanStanding } from './derived/planInput.ts';
 export {
   JOB_STANDINGS,

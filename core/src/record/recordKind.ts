@@ -28,6 +28,11 @@ export interface RecordKindRules<Schema extends z.ZodType = z.ZodType, Empty = o
   readonly mayChange?: (before: z.infer<Schema>, after: z.infer<Schema>) => boolean;
   /** Whether job files may be without it: they were written before there was such a kind. */
   readonly mayBeAbsent: boolean;
+  /**
+   * Only for a log, whose records are never changed and never taken away: the record that says that one was a mistake. It
+   * is written in place of taking it away.
+   */
+  readonly takenBack?: (id: string, data: z.infer<Schema>) => z.infer<Schema>;
 }
 
 /** Says what a kind of record is, with its types kept. */

@@ -1,6 +1,13 @@
 import { USUAL_CUTTING_WORK } from './cuttingWork.ts';
 import { USUAL_FILM_RULES } from './filmRules.ts';
-import { USUAL_ANCHOR, USUAL_FIX_MINUTES, type RuleSet } from './ruleSet.ts';
+import {
+  USUAL_ANCHOR,
+  USUAL_FIX_MINUTES,
+  USUAL_GRACE,
+  USUAL_MIXING,
+  USUAL_VIEWING,
+  type RuleSet,
+} from './ruleSet.ts';
 
 const cautious: RuleSet = {
   id: 'margin-all-round',
@@ -40,7 +47,6 @@ const cautious: RuleSet = {
     cornerStopMm: 135,
     wickFromMm: 50,
     oneHandUpToM2: 1,
-    reachMm: 2000,
     solutionLitresPerM2: 0.35,
     soapDropsPerLitre: 20,
     glassFromC: 4,
@@ -55,6 +61,16 @@ const cautious: RuleSet = {
     comeBackMin: 0.5,
     dryTrimMin: 60,
     seamCoatDays: 7,
+    squeegeeMm: 150,
+    scraperMm: 120,
+    cardMm: 80,
+    straightEdgeMm: 1000,
+    hardRollFromUm: 150,
+    lookAgainAfterPanes: 2,
+    leastPaneMin: 3,
+    mixing: USUAL_MIXING,
+    viewing: USUAL_VIEWING,
+    grace: USUAL_GRACE,
     anchor: USUAL_ANCHOR,
   },
   cure: {

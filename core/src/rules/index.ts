@@ -1,4 +1,10 @@
-export { CUTTING_SCHOOLS, ruleSetSchema, type CuttingSchool, type RuleSet } from './ruleSet.ts';
+export {
+  CUTTING_SCHOOLS,
+  MIXING_SCHOOLS,
+  ruleSetSchema,
+  type CuttingSchool,
+  type RuleSet,
+} from './ruleSet.ts';
 export { DEFAULT_RULE_SETS } from './defaults.ts';
 export { rulesInInches } from './inInches.ts';
 export { USUAL_FILM_RULES, filmRulesSchema, type FilmRules } from './filmRules.ts';

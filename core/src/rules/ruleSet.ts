@@ -31,6 +31,24 @@ export const USUAL_ANCHOR = {
   cureH: 168,
 };
 
+/** How a house mixes its mounting solution. */
+export const MIXING_SCHOOLS = ['drops', 'pump', 'parts', 'squirts', 'alcohol', 'water'] as const;
+
+export const USUAL_MIXING = {
+  school: 'drops' as const,
+  pumpsPerLitre: 2,
+  waterParts: 3,
+  squirtsPerLitre: 3,
+  alcoholShare: 0.1,
+  bottleMl: 1000,
+};
+
+/** What is not yet a fault. */
+export const USUAL_VIEWING = { minutes: 1, edgeUpToMm: 3, middleUpToMm: 1.5 };
+
+/** How long film can be moved on wet glass: so many minutes at a temperature, half for each so many K more. */
+export const USUAL_GRACE = { atC: 18, minutes: 2.5, halvesPerK: 10, leastMin: 0.5, mostMin: 6 };
+
 /** A house rule set: every number of the trade on which shops differ. Lengths mm, areas m², temperatures °C. */
 export const ruleSetSchema = z.strictObject({
   id: z.string().min(1).max(60),
@@ -100,7 +118,6 @@ export const ruleSetSchema = z.strictObject({
       .describe('A trim cut stops this far before a corner and comes back from it'),
     wickFromMm: lengthMm.max(200),
     oneHandUpToM2: z.number().min(0).max(20),
-    reachMm: lengthMm.describe('Above this height a second pair of hands is wanted'),
     solutionLitresPerM2: z.number().min(0).max(5),
     soapDropsPerLitre: z.number().min(0).max(500),
     glassFromC: z.number().min(-20).max(30),
@@ -137,6 +154,61 @@ export const ruleSetSchema = z.strictObject({
       .default(60)
       .describe('Printed film dries so long before it is trimmed'),
     seamCoatDays: days.default(7).describe('Seams in wet rooms are coated after'),
+    squeegeeMm: lengthMm.min(30).max(1000).default(150).describe('How broad the squeegee is'),
+    scraperMm: lengthMm.min(20).max(500).default(120).describe('How broad the scraper is'),
+    cardMm: lengthMm.min(20).max(300).default(80).describe('How broad the card is'),
+    straightEdgeMm: lengthMm
+      .min(100)
+      .max(4000)
+      .default(1000)
+      .describe('How long the straight edge is that seams are cut along'),
+    hardRollFromUm: z
+      .number()
+      .min(0)
+      .max(1000)
+      .default(150)
+      .describe('Decorative film as thick as this is pressed down with a hard roller'),
+    lookAgainAfterPanes: z
+      .int()
+      .min(1)
+      .max(20)
+      .default(2)
+      .describe('A pane is looked at again when so many more have been hung'),
+    leastPaneMin: z
+      .number()
+      .min(0)
+      .max(60)
+      .default(3)
+      .describe('A pane ticked in less than this was ticked afterwards: its times teach nothing'),
+    mixing: z
+      .strictObject({
+        school: z.enum(MIXING_SCHOOLS),
+        pumpsPerLitre: z.number().min(0).max(100),
+        waterParts: z.number().min(0.1).max(1000).describe('Parts of water to one of soap'),
+        squirtsPerLitre: z.number().min(0).max(100),
+        alcoholShare: z.number().min(0).max(0.9),
+        bottleMl: z.number().min(50).max(50_000).describe('What the sprayer holds'),
+      })
+      .default(USUAL_MIXING)
+      .describe('How the mounting solution is mixed'),
+    viewing: z
+      .strictObject({
+        minutes: z.number().min(0).max(60),
+        edgeUpToMm: lengthMm.max(100),
+        middleUpToMm: lengthMm.max(100),
+      })
+      .default(USUAL_VIEWING)
+      .describe('What is left alone: what takes longer to find, or is no larger, by its place'),
+    grace: z
+      .strictObject({
+        atC: z.number().min(-20).max(60),
+        minutes: z.number().min(0.1).max(60),
+        halvesPerK: z.number().min(1).max(100),
+        leastMin: z.number().min(0).max(60),
+        mostMin: z.number().min(0.1).max(120),
+      })
+      .default(USUAL_GRACE)
+      .describe('How long film can be moved before it grabs, an estimate'),
     anchor: z
       .strictObject({
         fullLegMm: lengthMm.max(50),

@@ -13,7 +13,7 @@ export type FittingFigure =
   | { readonly code: 'faults'; readonly count: number }
   | ({ readonly code: 'beforeFilm' } & BeforeFilm);
 
-const isBegun = ({ fitting }: DerivedPane) => Object.keys(fitting.ticks).length > 0;
+const isBegun = ({ fitting }: DerivedPane) => Object.keys(fitting.ticks).length + fitting.blocks.size > 0;
 const isToFit = ({ toFit, fitting }: DerivedPane) => toFit !== null && fitting.doneAt === null;
 
 /** Film is hung pane by pane; a pane with a fault is not through until it is settled. */
@@ -21,7 +21,7 @@ export const fittingStage: StageRules<'fitting', FittingStageStep, FittingFigure
   id: 'fitting',
   records: fittingRecords,
   standing: (pane) => {
-    if (pane.fitting.faults.length > 0) return 'refused';
+    if (pane.fitting.openFaults.length > 0) return 'refused';
     if (pane.fitting.doneAt !== null) return 'done';
     return isBegun(pane) ? 'begun' : 'open';
   },
@@ -35,8 +35,10 @@ export const fittingStage: StageRules<'fitting', FittingStageStep, FittingFigure
   },
   figures: ({ panes }) => {
     const count = (test: (pane: DerivedPane) => boolean) => panes.filter(test).length;
-    const twoPeople = count(({ fittingFigures }) => fittingFigures?.hands === 2);
-    const faults = panes.reduce((sum, { fitting }) => sum + fitting.faults.length, 0);
+    const twoPeople = count(
+      ({ fittingPlan, fitting }) => fitting.doneAt === null && fittingPlan?.hands === 2,
+    );
+    const faults = panes.reduce((sum, { fitting }) => sum + fitting.openFaults.length, 0);
     const left = count(({ fitting }) => fitting.doneAt === null);
     const before = beforeFilm(
       panes.flatMap(({ record, fitting }) => (fitting.doneAt === null ? record : [])),

@@ -1,5 +1,5 @@
 import { PLAN_ID, planCuts, type KeptPlan } from '../cuts/index.ts';
-import type { Fitting } from '../fitting/index.ts';
+import type { EarlierFitting } from '../fitting/index.ts';
 import { RECORD_KINDS, deriveJob, type DerivedJob, type JobRecords, type ShopData } from '../job/index.ts';
 import type { Pane } from '../survey/index.ts';
 import { frostForTest, neutralForTest } from '../testing/films.ts';
@@ -24,7 +24,7 @@ type Panes = Readonly<Record<string, Partial<Pane>>>;
 /** Three panes without a doubt, but for what is said of them. */
 const jobOf = (panes: Panes = {}, more: Partial<JobRecords> = {}): DerivedJob =>
   deriveJob({ ...recordsForTest({ panes: { p2: { readings: GOOD }, ...panes } }), ...more }, shop);
-const fitted = (changes: Partial<Fitting> = {}): Fitting => ({
+const fitted = (changes: Partial<EarlierFitting> = {}): EarlierFitting => ({
   ticks: {},
   faults: [],
   doneAt: null,
@@ -216,10 +216,13 @@ describe('fitting', () => {
 
   test('its figures count hands, what is left and faults', () => {
     expect(fittingStage.figures(job)).toEqual([
-      { code: 'twoPeople', panes: 3 },
       { code: 'panesLeft', left: 1, of: 3 },
       { code: 'faults', count: 1 },
     ]);
+    // Hands follow from the way: one installer rolls these down, two go up to the high ones that are still to be done.
+    const high = { p1: { sillMm: 2000 }, p3: { sillMm: 2000 } };
+    const done = { fitting: { p1: fitted({ doneAt: DONE }) } };
+    expect(fittingStage.figures(jobOf(high, done))[0]).toEqual({ code: 'twoPeople', panes: 1 });
     const small = { readings: readingsForTest([500, 500, 500, 900, 900, 900]) };
     expect(fittingStage.figures(jobOf({ p1: small, p2: small, p3: small }))).toEqual([
       { code: 'panesLeft', left: 3, of: 3 },

@@ -1,11 +1,17 @@
-import { rulesOfCase, type Anchoring, type FittingCase, type RefusalCode } from '../fitting/index.ts';
-import { formatNumber, formatTemperature, listOf } from '../units/index.ts';
+import type { Anchoring, Asked, RefusalCode } from '../fitting/index.ts';
+import type { AgainstFitting } from '../job/index.ts';
+import type { RuleSet } from '../rules/index.ts';
+import { formatLength, formatNumber, formatTemperature, listOf, type LengthUnit } from '../units/index.ts';
 import { SIDE_NAMES } from './names.ts';
 
 /** Why a pane must not be filmed as it stands, and what would help. */
-export function describeRefusal(code: RefusalCode, asked: FittingCase): string {
-  const { fitting } = rulesOfCase(asked);
-  const glass = formatTemperature(asked.site.glassC, 'mm');
+export function describeRefusal(
+  code: RefusalCode,
+  asked: Pick<Asked, 'site'>,
+  { fitting }: Pick<RuleSet, 'fitting'>,
+  unit: LengthUnit,
+): string {
+  const glass = formatTemperature(asked.site.glassC, unit);
   switch (code) {
     case 'textured.adhesive':
       return 'Film does not bond to a textured face: put it on the smooth one.';
@@ -18,28 +24,55 @@ export function describeRefusal(code: RefusalCode, asked: FittingCase): string {
     case 'lowE.outside':
       return 'An insulating film works towards the room only: hang it inside.';
     case 'glassTooCold':
-      return `The glass has ${glass}, too cold below ${formatTemperature(fitting.glassFromC, 'mm')}: wait, or warm the room first.`;
+      return `The glass has ${glass}, too cold below ${formatTemperature(fitting.glassFromC, unit)}: wait, or warm the room first.`;
     case 'glassTooHot':
-      return `The glass has ${glass}, too hot above ${formatTemperature(fitting.glassToC, 'mm')}: come back when it is in the shade.`;
+      return `The glass has ${glass}, too hot above ${formatTemperature(fitting.glassToC, unit)}: come back when it is in the shade.`;
     case 'sun.direct':
       return 'In direct sun the film grabs before a learner has it straight: wait for shade, or let an installer do it.';
   }
 }
 
+/** What stands against fitting a pane, and what would help. */
+export function describeAgainstFitting(
+  code: AgainstFitting,
+  asked: Pick<Asked, 'site'>,
+  rules: Pick<RuleSet, 'fitting'>,
+  unit: LengthUnit,
+): string {
+  switch (code) {
+    case 'noPlan':
+      return 'No plan is kept for this job: which piece hangs where, and where a seam goes, is not settled.';
+    case 'planChanged':
+      return 'The job has changed since the plan was kept: marks of seams and factory edges are left out until a new one is kept.';
+    case 'notInPlan':
+      return 'The kept plan has no piece for this pane.';
+    case 'notCut':
+      return 'Its piece is not cut yet.';
+    case 'filmRefused':
+      return 'This film must not go on this glass: see Film for the reason.';
+    default:
+      return describeRefusal(code, asked, rules, unit);
+  }
+}
+
 /** What a bead takes and gives, in a sentence or two. */
-export function describeAnchoring(anchor: Anchoring, asked: FittingCase): string {
+export function describeAnchoring(
+  anchor: Anchoring,
+  { fitting }: { readonly fitting: Pick<RuleSet['fitting'], 'anchor'> },
+  unit: LengthUnit,
+): string {
+  const show = (mm: number) => formatLength(mm, { unit });
   const sides = listOf(anchor.sides.map((side) => SIDE_NAMES[side].toLowerCase()));
   const length = `${formatNumber(anchor.lengthMm / 1000, 1)} m`;
   if (anchor.legsMm === null || anchor.chosen === null || anchor.cartridges === null)
     return `Profile on ${length}: ${sides}.`;
   const [leg] = anchor.legsMm;
   const count = anchor.cartridges[anchor.chosen];
-  const { leastSeatMm } = rulesOfCase(asked).fitting.anchor;
   const seat =
-    (anchor.seatOnFilmMm ?? 0) < leastSeatMm
-      ? ` Only ${formatNumber(anchor.seatOnFilmMm ?? 0, 1)} mm of it sits on film: trim closer, or take a larger leg.`
+    (anchor.seatOnFilmMm ?? 0) < fitting.anchor.leastSeatMm
+      ? ` Only ${show(anchor.seatOnFilmMm ?? 0)} of it sits on film: trim closer, or take a larger leg.`
       : '';
   const weaker = anchor.bead === 'small' ? ' A small bead holds less than a full one.' : '';
   const open = anchor.sides.length < 4 ? ' A side without bead can be pushed in.' : '';
-  return `${formatNumber(leg)} + ${formatNumber(leg)} mm on ${length} (${sides}): ${count} × ${anchor.chosen} ml.${seat}${weaker}${open}`;
+  return `${show(leg)} + ${show(leg)} on ${length} (${sides}): ${count} × ${anchor.chosen} ml.${seat}${weaker}${open}`;
 }

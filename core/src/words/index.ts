@@ -1,5 +1,9 @@
 export {
+  CAUTION_TEXTS,
   FAULT_NAMES,
+  FAULT_STANDING_NAMES,
+  GROUP_NAMES,
+  HANG_NAMES,
   FILM_KIND_NAMES,
   CONDITION_NAMES,
   FIXTURE_NAMES,
@@ -29,9 +33,10 @@ export {
   describePlanFault,
   describeUnplaced,
 } from './problems.ts';
-export { stepWords, type StepWords } from './steps.ts';
+export { describeHanging, describeMixing, stepWords, type StepAsked, type StepWords } from './stepWords.ts';
 export { describeCellProblem } from './cellWords.ts';
-export { describeAnchoring, describeRefusal } from './fittingPlanWords.ts';
+export { describeAgainstFitting, describeAnchoring, describeRefusal } from './fittingPlanWords.ts';
+export { describeMark } from './markWords.ts';
 export { PANE_WORDS } from './paneWords.ts';
 export { describeBeforeFilm, describePlaceOnPane, describeRemedy } from './defectWords.ts';
 export {

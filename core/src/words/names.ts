@@ -1,6 +1,14 @@
 import { nameOfMonth } from '../units/index.ts';
 import type { FilmKind } from '../film/index.ts';
-import type { FaultKind, FittingStep, HandsReason } from '../fitting/index.ts';
+import type {
+  Caution,
+  FaultKind,
+  FaultStanding,
+  Hang,
+  HandsReason,
+  StepCode,
+  StepGroup,
+} from '../fitting/index.ts';
 import type { CuttingSchool } from '../rules/index.ts';
 import type {
   AnyPlace,
@@ -114,35 +122,104 @@ export const SCHOOL_NAMES: Readonly<Record<CuttingSchool, string>> = {
   benchCut: 'Bench cut',
 };
 
-export const STEP_NAMES: Readonly<Record<FittingStep, string>> = {
-  prepare: 'Prepare the site',
-  clean: 'Clean the glass',
-  wet: 'Wet the glass',
-  linerOff: 'Remove the liner',
+export const STEP_NAMES: Readonly<Record<StepCode, string>> = {
+  protect: 'Cover floor and sill',
+  recordCondition: 'Note the condition',
+  mix: 'Mix the solution',
+  removeOldFilm: 'Take off the old film',
+  listen: 'Listen to the blade',
+  scrape: 'Wet and scrape',
+  scrub: 'Scrub',
+  wipeFrame: 'Wipe gasket and frame',
+  testFit: 'Try the piece dry',
+  rinse: 'Rinse and squeegee',
+  wetGlass: 'Wet the glass',
+  partLiner: 'Part liner and film',
+  wetAdhesive: 'Wet the adhesive',
   hang: 'Hang the film',
-  anchor: 'Anchor with a T',
-  squeegee: 'Squeegee',
-  reliefCuts: 'Relief cuts',
+  square: 'Square it up',
+  wetFace: 'Wet the face',
+  anchorStroke: 'Set with a T',
+  squeegeeFirst: 'Squeegee',
+  hardRoll: 'Hard roller',
+  comeBack: 'Come back to the edges',
+  reliefCut: 'Relief cuts',
+  dryBeforeTrim: 'Let it dry',
   trim: 'Trim',
+  seamCut: 'Cut the seam',
+  seamClose: 'Close the seam',
+  seamButt: 'Butt the seam',
+  squeegeeSecond: 'Squeegee again',
   wick: 'Wick the edges',
+  washFace: 'Wash the face',
+  drySill: 'Dry the sill',
+  lookAgain: 'Look again',
   inspect: 'Inspect',
+  brief: 'Tell the customer',
+  dryEdge: 'Check that the edge is dry',
+  maskFrame: 'Mask film and frame',
+  bead: 'Gun the bead',
+  beadCheck: 'Check the bead',
+  sealEdge: 'Seal the edge',
+  seamCoat: 'Coat the seam',
+  leadStrips: 'Apply the lead',
+};
+
+export const GROUP_NAMES: Readonly<Record<StepGroup, string>> = {
+  prepared: 'Prepare the glass',
+  hung: 'Hang and squeegee',
+  trimmed: 'Trim',
+  lookedAt: 'Finish and inspect',
+  later: 'Later visit',
 };
 
 export const FAULT_NAMES: Readonly<Record<FaultKind, string>> = {
   finger: 'Finger from the edge',
+  corner: 'Corner or edge lifts',
+  shred: 'Shred of rubber',
   speck: 'Speck or hair',
   crease: 'Crease',
-  bubble: 'Bubble',
   lightLine: 'Gap too wide',
+  nick: 'Step or nick in the cut',
+  haze: 'Haze or small pockets',
+  bubble: 'Bubble',
   scratch: 'Scratch',
-  corner: 'Corner lifts',
   seam: 'Seam shows',
+  bead: 'Gap in the bead',
+};
+
+export const FAULT_STANDING_NAMES: Readonly<Record<FaultStanding, string>> = {
+  open: 'open',
+  watched: 'watched',
+  mended: 'mended',
+  replaced: 'piece replaced',
+  accepted: 'accepted',
 };
 
 export const HANDS_REASONS: Readonly<Record<HandsReason, string>> = {
   size: 'its size',
+  learner: 'its size, with a learner',
+  heavy: 'the heavy film',
+  printed: 'the large printed film',
   height: 'its height over the floor',
-  heavyFilm: 'the heavy film',
+};
+
+export const HANG_NAMES: Readonly<Record<Hang, string>> = {
+  tapeToTable: 'Tape to the table',
+  twoPersonPeel: 'One peels, one sprays',
+  reverseRoll: 'Reverse roll',
+  creasedLiner: 'Dry, with a creased liner',
+  peelOff: 'Peel off',
+  blockByBlock: 'Block by block',
+};
+
+export const CAUTION_TEXTS: Readonly<Record<Caution, string>> = {
+  ladder: 'A ladder or platform that stands firm; step down rather than reach.',
+  blade: 'Blade back after each cut, spent ones into the closed box.',
+  oldPaint: 'Old paint may hold lead: wet it, no dry scraping.',
+  wetFloor: 'Floors get slippery and sockets wet: cover them, and keep cables away.',
+  solvent: 'Alcohol and sealant: air the room, no flame.',
+  lifting: 'Lift with two, backs straight; nothing dry may touch the adhesive.',
 };
 
 export const CONDITION_NAMES: Readonly<Record<ConditionKind, string>> = {

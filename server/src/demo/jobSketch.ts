@@ -1,5 +1,5 @@
 import { PLAN_ID, planCuts, type KeptPlan } from '@neat-sill/core/cuts';
-import { FITTING_STEPS, type Fitting } from '@neat-sill/core/fitting';
+import { stepsToDo, type FaultKind, type FittingLog, type LogEntry } from '@neat-sill/core/fitting';
 import { EMPTY_RECORDS, HEADER_ID, NEW_HEADER, deriveJob, type JobRecords } from '@neat-sill/core/job';
 import { DEFAULT_RULE_SETS } from '@neat-sill/core/rules';
 import {
@@ -31,7 +31,16 @@ export interface PaneSketch extends Partial<Omit<Pane, 'readings'>> {
   readonly read: readonly (number | null)[];
   /** Moment at which the pane was finished, if it was. */
   readonly doneAt?: string;
-  readonly faults?: Fitting['faults'];
+  readonly faults?: readonly {
+    readonly id: string;
+    readonly kind: FaultKind;
+    readonly x: number;
+    readonly y: number;
+    readonly notedAt: string;
+    readonly note: string;
+  }[];
+  /** What light, heat and UV came through before and after, by the meter. */
+  readonly metered?: Readonly<Record<'before' | 'after', readonly [light: number, heat: number, uv: number]>>;
 }
 
 interface WallSketch {
@@ -72,25 +81,53 @@ function readingsOf(lengths: PaneSketch['read'], surveyedAt: string | null): Rea
   return { ...NO_READINGS, ...Object.fromEntries(entries) };
 }
 
-/** Each step takes about this long. */
-const STEP_MS = 3 * 60_000;
+const DEMO_SHOP = { films: DEMO_FILMS, stock: [], cutBefore: {}, ruleSets: DEFAULT_RULE_SETS };
 
-function fittingOf({ doneAt, faults }: PaneSketch): Fitting | null {
-  if (!doneAt) return null;
-  const end = Date.parse(doneAt);
-  const ticks = Object.fromEntries(
-    FITTING_STEPS.map((step, at) => [
-      step,
-      new Date(end - (FITTING_STEPS.length - 1 - at) * STEP_MS).toISOString(),
-    ]),
-  );
-  return { ticks, faults: [...(faults ?? [])], doneAt };
+/** Each step takes about this long. */
+const STEP_MS = 100_000;
+
+/** What Tove Lind wrote of the panes that are done: step by step up to when each was. */
+function logOf(records: JobRecords, sketches: ReadonlyMap<string, PaneSketch>): FittingLog {
+  const derived = deriveJob(records, DEMO_SHOP);
+  const entries: [string, LogEntry][] = [];
+  for (const [paneId, { doneAt, faults = [], metered }] of sketches) {
+    const pane = derived.pane(paneId);
+    if (!doneAt || !pane?.fittingPlan) continue;
+    const end = Date.parse(doneAt);
+    const write = (at: number, says: LogEntry['says']) =>
+      entries.push([
+        `entry-${entries.length + 1}`,
+        { paneId, at: new Date(at).toISOString(), by: { id: 'tove', name: 'Tove Lind' }, says },
+      ]);
+    const steps = stepsToDo(pane.fittingPlan, pane.fitting).filter(({ afterDays }) => afterDays === 0);
+    write(end - steps.length * STEP_MS, { kind: 'conditions', glassC: 17, airC: 20, directSun: false });
+    steps.forEach(({ key }, at) =>
+      write(end - (steps.length - 1 - at) * STEP_MS, { kind: 'steps', steps: [key] }),
+    );
+    write(end, { kind: 'done', timesCount: true, openFaults: [], takenBy: null });
+    if (faults.length === 0) write(end + STEP_MS, { kind: 'look', found: 'clean' });
+    for (const when of metered ? (['before', 'after'] as const) : []) {
+      const [light, heat, uv] = metered?.[when] ?? [0, 0, 0];
+      write(when === 'before' ? end - steps.length * STEP_MS : end, { kind: 'meter', when, light, heat, uv });
+    }
+    for (const { id, kind, x, y, notedAt, note } of faults)
+      write(Date.parse(notedAt), {
+        ...{ kind: 'fault', faultId: id, fault: kind, x, y, note, sizeMm: null, pictureId: null },
+      });
+  }
+  return Object.fromEntries(entries);
+}
+
+/** What is told of a pane itself, without what was done at it. */
+function withoutFitting(sketch: PaneSketch): Omit<PaneSketch, 'doneAt' | 'faults' | 'metered'> {
+  const rest = { ...sketch };
+  for (const name of ['doneAt', 'faults', 'metered'] as const) Reflect.deleteProperty(rest, name);
+  return rest;
 }
 
 /** The plan of a job kept and cut, all off new rolls; what is planned is the same each time. */
 function withPlanCut(records: JobRecords, cutAt: string): JobRecords {
-  const shop = { films: DEMO_FILMS, stock: [], cutBefore: {}, ruleSets: DEFAULT_RULE_SETS };
-  const { job } = deriveJob(records, shop).plan;
+  const { job } = deriveJob(records, DEMO_SHOP).plan;
   const plan = planCuts(job, { random: seededRandom(1), rounds: 0, shouldStop: () => false });
   const kept: KeptPlan = {
     job,
@@ -109,7 +146,8 @@ export function recordsOf(sketch: JobSketch): JobRecords {
   const roomId = (room: string) => `room-${rooms.indexOf(room) + 1}`;
   const panes = sketch.walls
     .flatMap(({ panes: onWall }, wallAt) => onWall.map((pane) => ({ pane, wallId: `wall-${wallAt + 1}` })))
-    .map(({ pane: { read, doneAt, faults, ...rest }, wallId }, order) => {
+    .map(({ pane: sketched, wallId }, order) => {
+      const { read, ...rest } = withoutFitting(sketched);
       const pane: Pane = {
         wallId,
         label: String(order + 1),
@@ -120,11 +158,7 @@ export function recordsOf(sketch: JobSketch): JobRecords {
         ...rest,
         readings: readingsOf(read, sketch.surveyedAt ?? null),
       };
-      return {
-        id: `pane-${order + 1}`,
-        pane,
-        fitting: fittingOf({ read, ...(doneAt ? { doneAt } : {}), ...(faults ? { faults } : {}) }),
-      };
+      return { id: `pane-${order + 1}`, pane, sketched };
     });
   const records: JobRecords = {
     ...EMPTY_RECORDS,
@@ -154,9 +188,10 @@ export function recordsOf(sketch: JobSketch): JobRecords {
       ),
     ),
     pane: Object.fromEntries(panes.map(({ id, pane }) => [id, pane])),
-    fitting: Object.fromEntries(panes.flatMap(({ id, fitting }) => (fitting ? [[id, fitting]] : []))),
-    plan: {},
-    sold: {},
   };
-  return sketch.cutAt ? withPlanCut(records, sketch.cutAt) : records;
+  const planned = sketch.cutAt ? withPlanCut(records, sketch.cutAt) : records;
+  return {
+    ...planned,
+    fittingEntry: logOf(planned, new Map(panes.map(({ id, sketched }) => [id, sketched]))),
+  };
 }

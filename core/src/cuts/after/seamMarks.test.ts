@@ -3,7 +3,6 @@ import { PLAN_ID, planCuts, seamMarks } from '../index.ts';
 import { DEFAULT_RULE_SETS } from '../../rules/index.ts';
 import { bookForTest, readingsForTest, recordsForTest } from '../../testing/jobs.ts';
 import { seededRandom } from '../../units/index.ts';
-import { fittingFigures } from '../../fitting/index.ts';
 import { stepWords } from '../../words/index.ts';
 import { deriveJob, measuredPane, type ShopData } from '../../job/index.ts';
 
@@ -113,12 +112,21 @@ test('the fitter reads the mark, the overlap and how it is cut, where the step i
   const { job } = deriveJob(records, bookForTest).plan;
   const plan = planCuts(job, { random: seededRandom(1), rounds: 0, shouldStop: () => true });
   const kept = { job, plan, keptAt: '2027-03-01T10:00:00Z', cutPullIds: [], lockedPullIds: [], frozen: null };
-  const fit = deriveJob({ ...records, plan: { [PLAN_ID]: kept } }, bookForTest).pane('p1')?.toFit;
-  if (!fit) throw new Error('nothing to fit');
-  const said = (step: 'hang' | 'squeegee') =>
-    stepWords(step, fit, fittingFigures(fit, rules), rules, 'mm').text;
-  expect(said('hang')).toContain(
-    'Mark the frame 1163 mm from the left, above and below first. Hang the 2 panels in order, the first with its factory edge at the mark, the next 20 mm over it.',
+  const one = deriveJob({ ...records, plan: { [PLAN_ID]: kept } }, bookForTest).pane('p1');
+  const [fit, steps] = [one?.toFit, one?.fittingPlan];
+  if (!fit || !steps) throw new Error('nothing to fit');
+  const said = (code: 'hang' | 'seamCut', panel: number) => {
+    const step = steps.visits[0]?.steps.find((each) => each.code === code && each.figures['panel'] === panel);
+    return step && stepWords({ step, pane: fit, plan: steps, rules, unit: 'mm' });
+  };
+  expect(said('hang', 1)?.text).toContain(
+    'Mark the frame 1163 mm from the left, above and below; its edge comes to the mark.',
   );
-  expect(said('squeegee')).toContain('cut through both layers in one line along a straight edge');
+  expect(said('hang', 2)?.text).toContain(
+    'Lay it 20 mm over the panel before, seam at 1153 mm from the left.',
+  );
+  expect(said('seamCut', 2)).toMatchObject({
+    text: 'At 1153 mm: a new blade, straight edge, both layers in one line over 2000 mm.',
+    more: expect.stringContaining('The overlap is 20 mm.') as string,
+  });
 });

@@ -1,5 +1,6 @@
 import type { RuleSet } from '../../rules/index.ts';
-import type { Side } from '../../survey/index.ts';
+import type { Outline, Side } from '../../survey/index.ts';
+import { sideLengths } from '../drawing/outlines.ts';
 import type { FittingCase } from './fittingCase.ts';
 
 /** Cartridges of structural sealant that are sold, ml. */
@@ -47,8 +48,10 @@ export function anchoringOf(
   pane: FittingCase['pane'],
   { bead, sides }: NonNullable<FittingCase['anchor']>,
   { anchor, lightGapMm }: Pick<RuleSet['fitting'], 'anchor' | 'lightGapMm'>,
+  outline: Outline | null = null,
 ): Anchoring {
-  const lengthMm = beadLengthMm(pane, sides);
+  const along = outline && sideLengths(outline);
+  const lengthMm = along ? sides.reduce((sum, side) => sum + along[side], 0) : beadLengthMm(pane, sides);
   const { wasteShare, dryBeforeH, cureH } = anchor;
   const common = { bead, sides, lengthMm: rounded(lengthMm), wasteShare, dryBeforeH, cureH };
   if (bead === 'profile')

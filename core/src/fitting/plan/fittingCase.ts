@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { FormatReader } from '../../units/index.ts';
 import { DEFAULT_RULE_SETS, ruleSetSchema, type RuleSet } from '../../rules/index.ts';
 import { SIDES } from '../../survey/index.ts';
+import { BEADS } from './beads.ts';
 
 /** The file format `neat-sill/fitting-case` 1 (docs/formats): a pane with its film, piece and site, as whoever fits it meets it. */
 
@@ -21,7 +22,6 @@ export const FITTING_FILMS = [
   'clear',
 ] as const;
 export const PIECE_SCHOOLS = ['margin', 'tight', 'factoryEdge', 'bench', 'plotted'] as const;
-export const BEADS = ['full', 'small', 'profile'] as const;
 
 const paneSchema = z.strictObject({
   widthMm: lengthMm,

@@ -1,7 +1,12 @@
 import { z } from 'zod';
+import { MIXING_SCHOOLS, type RuleSet } from '../../rules/index.ts';
 import { SIDES } from '../../survey/index.ts';
-import { BEADS, rulesOfCase, type FittingCase } from './fittingCase.ts';
-import { CAUTIONS, REFUSALS, STEP_CODES, fittingPlan, type RefusalCode } from './fittingPlan.ts';
+import { BEADS } from './beads.ts';
+import { rulesOfCase, type FittingCase } from './fittingCase.ts';
+import { fittingPlan } from './fittingPlan.ts';
+import { REFUSALS, type RefusalCode } from './refusals.ts';
+import { CAUTIONS, STEP_CODES } from './steps.ts';
+import { HANGS } from './ways.ts';
 import type { Anchoring } from './anchoring.ts';
 
 /** The file format `neat-sill/fitting-plan` 1 (docs/formats). */
@@ -16,14 +21,14 @@ export const fittingPlanSchema = z.strictObject({
   hands: z.union([z.literal(1), z.literal(2)]),
   ways: z.strictObject({
     part: z.enum(['tape', 'tab', 'creased', 'none']),
-    hang: z.enum(['tapeToTable', 'twoPersonPeel', 'reverseRoll', 'creasedLiner', 'peelOff', 'blockByBlock']),
+    hang: z.enum(HANGS),
     squeegee: z.enum(['tThenMiddleOut', 'middleUpThenDown', 'withTheLiner']),
     trim: z.enum(['wetOnGlass', 'dryOnGlass', 'none']),
   }),
   solution: z.strictObject({
     ml: z.number(),
-    school: z.enum(['drops', 'none']),
-    soap: z.strictObject({ amount: z.number(), unit: z.enum(['drops']) }),
+    school: z.enum([...MIXING_SCHOOLS, 'none']),
+    soap: z.strictObject({ amount: z.number(), unit: z.enum(['drops', 'pumps', 'ml', 'squirts']) }),
     waterMl: z.number(),
   }),
   graceMin: z.number(),
@@ -71,17 +76,25 @@ export type FittingResult = z.infer<typeof fittingPlanSchema>;
 export function fittingResult(
   asked: FittingCase,
   says: {
-    readonly refused: (code: RefusalCode, asked: FittingCase) => string;
-    readonly anchor: (anchor: Anchoring, asked: FittingCase) => string;
+    readonly refused: (code: RefusalCode, asked: FittingCase, rules: RuleSet, unit: 'mm') => string;
+    readonly anchor: (anchor: Anchoring, rules: RuleSet, unit: 'mm') => string;
   },
 ): FittingResult {
-  const { refused, anchor, ...plan } = fittingPlan(asked, rulesOfCase(asked));
+  const rules = rulesOfCase(asked);
+  const plan = fittingPlan(asked, rules);
+  const { hands, ways, solution, graceMin, visits, anchor, cureDays, washFromDays } = plan;
   return {
     format: 'neat-sill/fitting-plan',
     version: 1,
     id: asked.id,
-    refused: refused.map((code) => ({ code, says: says.refused(code, asked) })),
-    ...plan,
-    anchor: anchor && { ...anchor, says: says.anchor(anchor, asked) },
+    refused: plan.refused.map((code) => ({ code, says: says.refused(code, asked, rules, 'mm') })),
+    hands,
+    ways,
+    solution,
+    graceMin,
+    visits,
+    anchor: anchor && { ...anchor, says: says.anchor(anchor, rules, 'mm') },
+    cureDays,
+    washFromDays,
   };
 }

@@ -1,5 +1,5 @@
 import { PLAN_ID, planCuts, type KeptPlan } from '../../cuts/index.ts';
-import { NO_FITTING } from '../../fitting/index.ts';
+import { NO_EARLIER_FITTING } from '../../fitting/index.ts';
 import { asProbed } from '../../glazing/index.ts';
 import { patchRecord, withRecord } from '../../record/index.ts';
 import { DEFAULT_RULE_SETS } from '../../rules/index.ts';
@@ -62,7 +62,7 @@ describe('what follows from a job', () => {
     expect(asked(once)).toEqual(['p1']);
     expect(asked(changed(once, 'p1', { filmId: null }))).toEqual([]);
     const doneAt = '2027-03-01T10:00:00.000Z';
-    expect(asked({ ...once, fitting: { p1: { ...NO_FITTING, doneAt } } })).toEqual([]);
+    expect(asked({ ...once, fitting: { p1: { ...NO_EARLIER_FITTING, doneAt } } })).toEqual([]);
   });
 
   test('house rules and films of the shop change it as well', () => {
@@ -172,7 +172,12 @@ describe('a pane', () => {
     const one = pane(recordsForTest({ panes: { p1: { hidden } } }));
     expect(one.filmOrigin).toMatchObject({ leftMm: 60, topMm: 40 });
     expect(one.asked).toMatchObject({ width: 820 - 60, height: 1326 - 40 });
-    expect(one.toFit?.topOverFloorMm).toBe(900 + 1326 - 40);
+    const { pane: fitted } = one.toFit?.asked ?? {};
+    expect((fitted?.sillOverFloorMm ?? 0) + (fitted?.heightMm ?? 0)).toBe(900 + 1326 - 40);
+    expect(one.toFit?.more.freeSides).toEqual([
+      { side: 'left', fromEdgeMm: 60, overFloorMm: null },
+      { side: 'top', fromEdgeMm: 40, overFloorMm: 900 + 1326 - 40 },
+    ]);
     expect(pane(recordsForTest()).filmOrigin).toMatchObject({ leftMm: 0, topMm: 0 });
   });
 });
@@ -181,8 +186,15 @@ describe('a band over the floor', () => {
   test('is fitted at its own height, and needs hands for that, not for the top of the glass', () => {
     const band = { kind: 'band' as const, fromFloorMm: 900, toFloorMm: 1500 };
     const one = pane(recordsForTest({ panes: { p1: { coverage: band, sillMm: 300 } } }));
-    expect(one.toFit).toMatchObject({ topOverFloorMm: 1500, glass: { widthMm: 820, heightMm: 600 } });
-    expect(one.fittingFigures).toMatchObject({ areaM2: expect.closeTo(0.82 * 0.6, 9), hands: 1 });
+    expect(one.toFit).toMatchObject({
+      glass: { widthMm: 820, heightMm: 600 },
+      asked: { pane: { sillOverFloorMm: 900, heightMm: 600 } },
+    });
+    expect(one.toFit?.more.freeSides.map(({ side, overFloorMm }) => [side, overFloorMm])).toEqual([
+      ['top', 1500],
+      ['bottom', 900],
+    ]);
+    expect(one.fittingPlan).toMatchObject({ hands: 1 });
   });
 });
 
@@ -198,7 +210,10 @@ describe('a kept plan', () => {
       [2, 2],
     ]);
     expect(one.seams).toMatchObject([{ axis: 'vertical', seamMm: 1150, edgeMm: 1160 }]);
-    expect(one.toFit).toMatchObject({ panels: 2, seams: [{ edgeMm: 1160, overlapMm: 20 }] });
+    expect(one.toFit).toMatchObject({
+      asked: { piece: { panels: 2 } },
+      more: { seams: [{ edgeMm: 1160, overlapMm: 20 }] },
+    });
   });
 
   test('gives no marks once a pane was measured again, least of all outside of it', () => {
@@ -206,12 +221,15 @@ describe('a kept plan', () => {
     const after = changed(kept, 'p1', { readings: small });
     expect(deriveJob(after, shop).kept.kind).toBe('changed');
     expect(pane(after)).toMatchObject({ seams: [], pieces: [] });
-    expect(pane(after).toFit).toMatchObject({ panels: 1, seams: [], factoryEdge: null });
+    expect(pane(after).toFit).toMatchObject({
+      asked: { piece: { panels: 1, factoryEdge: null } },
+      more: { seams: [] },
+    });
     // Another pane of the job loses its marks as well: the plan as a whole is not to be cut by any more.
     const other = changed(kept, 'p2', { readings: small });
     expect(pane(other).seams).toEqual([]);
     // How many panels the film needs is known without a plan.
-    expect(pane(other).toFit).toMatchObject({ panels: 2, seams: [] });
+    expect(pane(other).toFit).toMatchObject({ asked: { piece: { panels: 2 } }, more: { seams: [] } });
   });
 
   test.each<[string, (records: JobRecords) => JobRecords, ShopData, string]>([

@@ -8,15 +8,16 @@ import {
   type SeamMarks,
   type SeamPlaces,
 } from '../../cuts/index.ts';
-import { pieceSize } from '../../film/index.ts';
 import {
-  NO_FITTING,
   cureOf,
   dayAt,
-  fittingFigures,
+  entriesByPane,
+  fittingPlan,
+  fittingState,
   type Cure,
-  type Fitting,
-  type FittingFigures,
+  type FittingPlan,
+  type FittingState,
+  type KnownEntry,
   type PaneToFit,
 } from '../../fitting/index.ts';
 import { inOrder } from '../../record/index.ts';
@@ -35,6 +36,7 @@ import { headerOf, type JobRecords } from '../records.ts';
 import { ruleSetOf, type ShopData } from '../shopData.ts';
 import { measuredPane, paneByItself, type PaneByItself } from './pane.ts';
 import { planInputOf, planStanding, type PlanInput, type PlanStanding } from './planInput.ts';
+import { toFitOf } from './toFit.ts';
 
 /** A pane with all that follows from its record and from the job it is in. */
 export interface DerivedPane extends PaneByItself {
@@ -44,13 +46,14 @@ export interface DerivedPane extends PaneByItself {
   readonly doubts: readonly Doubt[];
   /** Whether anything of it is asked about: a reading, or the glass. */
   readonly isInDoubt: boolean;
-  readonly fitting: Fitting;
+  /** What was done at it and found wrong with it. */
+  readonly fitting: FittingState;
   /** Its pieces and the marks of its seams in the kept plan; none where that no longer holds. */
   readonly pieces: readonly Piece[];
   readonly seams: readonly SeamMarks[];
-  /** As the fitter meets it, with its figures; null until it has a size and a film. */
+  /** As the fitter meets it, and how it is fitted; null until it has a size and a film. */
   readonly toFit: PaneToFit | null;
-  readonly fittingFigures: FittingFigures | null;
+  readonly fittingPlan: FittingPlan | null;
   /** When its film is dry; null until it is done. */
   readonly cure: Cure | null;
 }
@@ -82,6 +85,8 @@ export interface DerivedJob {
   /** When the sun is on the panes of a wall within the site's local day `YYYY-MM-DD`. */
   readonly sunOf: (wallId: string, day: string) => readonly DayStretch[];
   /** Where the seams of a pane may go; null where it needs none. */
+  /** The log of fitting by pane; what is of the whole job under null. */
+  readonly log: ReadonlyMap<string | null, readonly KnownEntry[]>;
   readonly seamPlacesOf: (paneId: string) => SeamPlaces | null;
 }
 
@@ -95,35 +100,13 @@ function lazy<Value>(make: () => Value): () => Value {
 
 const NO_DOUBTS: readonly Doubt[] = [];
 
-/** A pane as the fitter meets it. Panels and edges are those of the kept plan while it holds, else what the film needs. */
-function toFitOf(
-  pane: PaneByItself,
-  pieces: readonly Piece[],
-  seams: readonly SeamMarks[],
-): PaneToFit | null {
-  const { record, film, sizes, covered, division } = pane;
-  if (!film || !sizes) return null;
-  const needed = division?.kind === 'panels' ? Math.min(...division.ways.map(({ panels }) => panels)) : 1;
-  return {
-    label: record.label,
-    // Only what is covered is cleaned for film, hung and trimmed.
-    glass: pieceSize(covered),
-    glassKind: record.glass,
-    handle: record.handle,
-    topOverFloorMm: record.sillMm + sizes.cutting.heightMm - (covered[0]?.topMm ?? 0),
-    film,
-    panels: pieces.length > 0 ? pieces.length : needed,
-    factoryEdge: pieces.find(({ factoryEdge }) => factoryEdge !== null)?.factoryEdge ?? null,
-    seams,
-  };
-}
-
 /** What panes of one job have in common. */
 interface AroundPane {
   readonly records: JobRecords;
   readonly rules: RuleSet;
   readonly header: JobHeader | null;
   readonly doubts: () => DoubtsByPane;
+  readonly log: () => ReadonlyMap<string | null, readonly KnownEntry[]>;
   readonly kept: () => PlanStanding;
 }
 
@@ -142,11 +125,11 @@ class PaneOfJob implements DerivedPane {
   readonly leftOut: PaneByItself['leftOut'];
   readonly glassDoubt: PaneByItself['glassDoubt'];
   readonly wallId: string;
-  readonly fitting: Fitting;
   #pieces: readonly Piece[] | undefined;
   #seams: readonly SeamMarks[] | undefined;
   #toFit: PaneToFit | null | undefined;
-  #fittingFigures: FittingFigures | null | undefined;
+  #fitting: FittingState | undefined;
+  #fittingPlan: FittingPlan | null | undefined;
   #cure: Cure | null | undefined;
   readonly #around: AroundPane;
 
@@ -168,7 +151,6 @@ class PaneOfJob implements DerivedPane {
     this.leftOut = own.leftOut;
     this.glassDoubt = own.glassDoubt;
     this.wallId = own.record.wallId;
-    this.fitting = around.records.fitting[id] ?? NO_FITTING;
     this.#around = around;
   }
 
@@ -202,14 +184,20 @@ class PaneOfJob implements DerivedPane {
   }
 
   get toFit() {
-    if (this.#toFit === undefined) this.#toFit = toFitOf(this, this.pieces, this.seams);
+    if (this.#toFit === undefined) this.#toFit = toFitOf(this, this, this.fitting, this.#around.rules);
     return this.#toFit;
   }
 
-  get fittingFigures() {
-    if (this.#fittingFigures === undefined)
-      this.#fittingFigures = this.toFit && fittingFigures(this.toFit, this.#around.rules);
-    return this.#fittingFigures;
+  get fittingPlan() {
+    if (this.#fittingPlan === undefined)
+      this.#fittingPlan = this.toFit && fittingPlan(this.toFit.asked, this.#around.rules, this.toFit.more);
+    return this.#fittingPlan;
+  }
+
+  get fitting() {
+    const { records, log } = this.#around;
+    this.#fitting ??= fittingState(records.fitting[this.id] ?? null, log().get(this.id) ?? []);
+    return this.#fitting;
   }
 
   get cure() {
@@ -231,7 +219,8 @@ function derive(records: JobRecords, shop: ShopData, knownDoubts: DoubtsByPane |
   const header = headerOf(records);
   const byId = new Map<string, DerivedPane>();
   const kept = lazy((): PlanStanding => planStanding(records.plan[PLAN_ID] ?? null, plan().job));
-  const around: AroundPane = { records, rules, header, doubts, kept };
+  const log = lazy(() => entriesByPane(records.fittingEntry));
+  const around: AroundPane = { records, rules, header, doubts, kept, log };
   for (const [id, record] of Object.entries(records.pane)) {
     const roomId = records.wall[record.wallId]?.roomId ?? '';
     const film = record.filmId === null ? null : (films.get(record.filmId) ?? null);
@@ -292,6 +281,9 @@ function derive(records: JobRecords, shop: ShopData, knownDoubts: DoubtsByPane |
     },
     get readOnce() {
       return readOnce();
+    },
+    get log() {
+      return log();
     },
     pane,
     wall,

@@ -63,7 +63,7 @@ export function outlineOfJob(job: DerivedJob): JobOutline | null {
     filmed: count(({ record }) => record.filmId !== null),
     planKept: kept.kind === 'holds',
     done: count(({ fitting }) => fitting.doneAt !== null),
-    openFaults: panes.reduce((sum, { fitting }) => sum + fitting.faults.length, 0),
+    openFaults: panes.reduce((sum, { fitting }) => sum + fitting.openFaults.length, 0),
   };
   return {
     name: header.name,

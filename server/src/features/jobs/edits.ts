@@ -8,7 +8,7 @@ import {
   type StaleRecord,
 } from '@neat-sill/core/contract';
 import { PLAN_ID, type KeptPlan } from '@neat-sill/core/cuts';
-import { danglingRecords, rulesOfKind, type JobRecords } from '@neat-sill/core/job';
+import { altersLog, danglingRecords, rulesOfKind, type JobRecords } from '@neat-sill/core/job';
 import { sameData } from '@neat-sill/core/record';
 import { describePlanFault } from '@neat-sill/core/words';
 import type { QuickTx, ReadQuery, Tx } from '../../db/database.ts';
@@ -43,6 +43,23 @@ function refuseDangling(records: JobRecords): void {
       title: 'Its place is gone',
       detail: `${rulesOfKind(first.kind).name}: it has no place any more, what it belonged to was removed meanwhile. Load the job again.`,
     });
+}
+
+/** What stands in a log stays as it was written, and everybody writes there for themselves. */
+function refuseRewriting({ edit, person }: Writing): void {
+  for (const change of edit.changes) {
+    if (altersLog(change, change.baseVersion > 0))
+      throw new HttpProblem(422, {
+        title: 'The log stays as it is',
+        detail: `${rulesOfKind(change.kind).name}: what was written is not changed or removed; write a new entry that takes it back.`,
+      });
+    if (change.kind === 'fittingEntry' && change.after && change.after.by?.id !== person.id)
+      throw new HttpProblem(422, {
+        title: 'Written for somebody else',
+        detail:
+          'An entry of the fitting log is written by whoever is signed in. Sign in as the one who did it.',
+      });
+  }
 }
 
 /** A plan that is kept, or changed by hand, is proved before it is written: the rack and the hands go by it. */
@@ -186,6 +203,7 @@ export async function writeEdit(quick: QuickTx, known: Known, writing: Writing):
         `The role ${person.role} may not change this part of a job (${rulesOfKind(kind).name}); ask the owner.`,
       );
   const stale = staleRecords(before, edit);
+  if (stale.length === 0) refuseRewriting(writing);
   if (stale.length > 0)
     throw new HttpProblem(409, {
       title: 'Changed since',

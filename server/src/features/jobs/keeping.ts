@@ -102,6 +102,7 @@ export async function copyJob(
     plan: {},
     sold: {},
     fitting: {},
+    fittingEntry: {},
   };
   await insertJob(tx, { id, ...caller }, records);
   return { id, notes: [], alike: null };
@@ -121,6 +122,8 @@ export async function eraseJob(tx: Tx, jobId: string): Promise<void> {
     .where(
       sql`${claims.id} in (select id from plannings where job_id = ${jobId} union select id from papers where job_id = ${jobId})`,
     );
+  // The database lets a log go only with its job (migration 0018).
+  await tx.execute(sql`select set_config('app.purpose', 'erase', true)`);
   for (const table of [papers, plannings, pictures, cutPulls, jobEdits, jobRecords])
     await tx.delete(table).where(eq(table.jobId, jobId));
   await tx.delete(jobs).where(eq(jobs.id, jobId));

@@ -81,7 +81,7 @@ export function careSheet(input: PaperInput): Omit<TDocumentDefinitions, 'defaul
     .sort()
     .at(-1);
   const faults = input.job.panes.flatMap(({ record, fitting }) =>
-    fitting.faults.map(({ kind }) => `Pane ${record.label}: ${FAULT_NAMES[kind].toLowerCase()}.`),
+    fitting.openFaults.map(({ kind }) => `Pane ${record.label}: ${FAULT_NAMES[kind].toLowerCase()}.`),
   );
   const reach = waysToReach(shop);
   const { warranty, terms } = shop.details;

@@ -31,8 +31,10 @@ export function DayBench() {
   const [day, setDay] = useState(today());
   const x = scaleLinear([FROM_MINUTE, TO_MINUTE], [0, 300]).clamp(true);
   const { derived, header } = job;
-  const toFit = derived.panes.flatMap(({ fittingFigures }) => fittingFigures ?? []);
-  const litres = toFit.reduce((sum, { solutionLitres }) => sum + solutionLitres, 0);
+  const toFit = derived.panes.flatMap(({ fittingPlan, fitting }) =>
+    fitting.doneAt === null && fittingPlan ? [fittingPlan] : [],
+  );
+  const litres = toFit.reduce((sum, { solution }) => sum + solution.ml / 1000, 0);
   const valid = /^\d{4}-\d{2}-\d{2}$/.test(day);
   // The sun of forty walls takes a moment: it is followed once a change, not at each look.
   const walls = useMemo(

@@ -16,7 +16,7 @@ export const fittingModule: StageModule = {
   says: (pane, { derived }) => {
     switch (fittingStage.standing(pane, derived)) {
       case 'refused':
-        return { tone: 'no', under: countOf(pane.fitting.faults.length, 'fault') };
+        return { tone: 'no', under: countOf(pane.fitting.openFaults.length, 'fault') };
       case 'done':
         return { tone: 'good', under: 'done' };
       case 'begun':

@@ -5,6 +5,7 @@ import {
   applyEdit,
   invertEdit,
   mergeData,
+  repeatEdit,
   type Change,
   type Edit,
   type JobRecords,
@@ -164,8 +165,9 @@ export const jobSlice = createSlice({
       const now = plain(state);
       const next = now.undone.at(-1);
       if (!next) return now;
-      const lists = { done: [...now.done, next], undone: now.undone.slice(0, -1) };
-      const after = applied(now, { ...next, id: payload.id }, lists, CHANGED_SINCE);
+      const again = repeatEdit(next, payload.id);
+      const lists = { done: [...now.done, again], undone: now.undone.slice(0, -1) };
+      const after = applied(now, again, lists, CHANGED_SINCE);
       return after.notice ? { ...after, undone: lists.undone } : after;
     },
     sending(state) {

@@ -2,7 +2,7 @@ import { dropDoubtful, keepDoubtful, acceptLikely, type Doubt, type Pane } from 
 import { patchRecord } from '@neat-sill/core/record';
 import { formatLength } from '@neat-sill/core/units';
 import { describeDoubt } from '@neat-sill/core/words';
-import { useEffect, useState } from 'react';
+import { useLayoutEffect, useState } from 'react';
 import { useAppDispatch, useJob, useUnit, viewActions } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
@@ -47,7 +47,8 @@ function OneDoubt({ pane, doubt, first }: { pane: PaneWithId; doubt: Doubt; firs
   const unit = useUnit();
   const answers = useAnswers(pane, doubt);
   const [asking, setAsking] = useState(false);
-  useEffect(() => {
+  // In place as soon as the doubt can be read: a key pressed at once must not be lost.
+  useLayoutEffect(() => {
     if (!first || !answers) return;
     const onKeyDown = (event: KeyboardEvent) => {
       if (!event.altKey) return;

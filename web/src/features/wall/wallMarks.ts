@@ -155,7 +155,7 @@ export function paneMark(pane: DerivedPane, says: PaneSays, source: MarkSource):
       side,
       share: Math.min(1, depthMm / (side === 'left' || side === 'right' ? glass.widthMm : glass.heightMm)),
     })),
-    faults: shows.faults ? pane.fitting.faults : [],
+    faults: shows.faults ? pane.fitting.openFaults : [],
     ...says,
   };
 }

@@ -1,0 +1,103 @@
+import {
+  handsWay,
+  stepDrawing,
+  type FittingPlan,
+  type PaneToFit,
+  type PlannedStep,
+} from '@neat-sill/core/fitting';
+import type { DerivedPane } from '@neat-sill/core/job';
+import { Pause, Play } from 'lucide-react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { StepPicture } from '../../drawing/StepPicture.tsx';
+import { useJob, useUnit } from '../job/index.ts';
+
+interface PictureProps {
+  readonly pane: DerivedPane;
+  readonly toFit: PaneToFit;
+  readonly plan: FittingPlan;
+  readonly step: PlannedStep;
+}
+
+/** How long the hands take over a whole drawing, ms. */
+const RUN_MS = 7000;
+
+/** The drawing of a step with the hands' way along it: played, or moved by finger. */
+export function Picture({ pane, toFit, plan, step }: PictureProps) {
+  const { rules } = useJob();
+  const unit = useUnit();
+  const [share, setShare] = useState<number | null>(null);
+  const [plays, setPlays] = useState(false);
+  const frame = useRef(0);
+  const block = useMemo(() => {
+    const count = (toFit.asked.pane.blocks?.across ?? 0) * (toFit.asked.pane.blocks?.down ?? 0);
+    return Array.from({ length: count }, (_, at) => at).find((at) => !pane.fitting.blocks.has(at)) ?? 0;
+  }, [toFit, pane.fitting.blocks]);
+  const drawing = useMemo(
+    () => stepDrawing({ step, pane: toFit, plan, rules, block }),
+    [step, toFit, plan, rules, block],
+  );
+  const moves = handsWay(drawing.marks).length > 0;
+  useEffect(() => {
+    if (!plays) return;
+    const begun = performance.now();
+    const from = share === null || share >= 1 ? 0 : share;
+    const tick = (now: number) => {
+      const next = Math.min(1, from + (now - begun) / RUN_MS);
+      setShare(next);
+      if (next < 1) frame.current = requestAnimationFrame(tick);
+      else setPlays(false);
+    };
+    frame.current = requestAnimationFrame(tick);
+    return () => cancelAnimationFrame(frame.current);
+    // Only starting and stopping begins a run; the share moves within it.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [plays]);
+  const play = () => {
+    if (matchMedia('(prefers-reduced-motion: reduce)').matches) setShare(null);
+    else setPlays(!plays);
+  };
+  return (
+    <div className="mx-auto flex w-full max-w-[460px] flex-col">
+      <div className="h-[min(27vh,280px)] md:h-[230px]">
+        <StepPicture
+          pane={toFit}
+          drawing={drawing}
+          hands={share}
+          blocksDone={pane.fitting.blocks}
+          faults={pane.fitting.openFaults}
+          unit={unit}
+          onPlace={null}
+          placed={null}
+          width={430}
+          height={300}
+        />
+      </div>
+      {moves && (
+        <div className="flex items-center gap-2">
+          <button
+            type="button"
+            className="flex min-h-12 min-w-12 items-center justify-center"
+            aria-label={plays ? 'Stop' : 'Show how the hands go'}
+            onClick={play}
+          >
+            {plays ? <Pause size={20} aria-hidden /> : <Play size={20} aria-hidden />}
+          </button>
+          <input
+            type="range"
+            aria-label="How far the hands are"
+            className="h-12 flex-1 accent-edge"
+            min={0}
+            max={1}
+            step={0.01}
+            value={share ?? 1}
+            onChange={(event) => {
+              setPlays(false);
+              const next = Number(event.target.value);
+              setShare(next >= 1 ? null : next);
+            }}
+          />
+        </div>
+      )}
+    </div>
+  );
+}
