@@ -78,7 +78,9 @@ test('main views at a desk', async ({ signedIn: page }) => {
 test('fitting on a phone', async ({ signedIn: page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(demoJobPath('bakery', 'fitting'));
-  for (let step = 0; step < 6; step += 1) await page.getByRole('button', { name: 'Done, next' }).click();
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await page.getByRole('button', { name: 'Prepared' }).click();
+  await page.getByRole('button', { name: 'Hung' }).waitFor();
   await picture(page, 'fitting-phone');
   await openDemoJob(page, 'library', 'survey');
   await page.getByRole('group', { name: 'Panes of this wall' }).getByRole('button').nth(1).click();

@@ -164,7 +164,8 @@ test('the sign-in page is accessible', async ({ page }) => {
 test('on a phone every key of fitting is at least 48 px for a wet finger', async ({ signedIn: page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await openDemoJobOnPhone(page, 'bakery');
-  await page.getByRole('button', { name: 'Done, next' }).click();
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await page.getByRole('button', { name: 'Prepared' }).click();
   await page.getByRole('button', { name: 'Fault', exact: true }).click();
   await page.getByRole('dialog').waitFor();
   const small = await page.getByRole('button').evaluateAll((nodes) =>
@@ -179,5 +180,5 @@ test('on a phone every key of fitting is at least 48 px for a wet finger', async
 
 async function openDemoJobOnPhone(page: Page, job: DemoJob) {
   await page.goto(demoJobPath(job, 'fitting'));
-  await page.getByRole('button', { name: 'Done, next' }).waitFor();
+  await page.getByRole('button', { name: 'Go on' }).waitFor();
 }

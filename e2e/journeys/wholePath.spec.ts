@@ -9,13 +9,20 @@ const sizes = (page: Page) => page.getByLabel('Sizes');
 
 async function fitPane(page: Page, label: string): Promise<void> {
   await expect(page.getByRole('heading', { name: `Pane ${label}` })).toBeVisible();
-  const done = page.getByRole('button', { name: 'Done, next' });
-  const steps = page.getByRole('list', { name: 'Steps' }).getByRole('listitem');
-  const count = await steps.count();
-  for (let at = 0; at < count; at += 1) {
-    await expect(page.getByText(`Step ${at + 1} of ${count}`)).toBeVisible();
-    await done.click();
-  }
+  // Four taps; a spliced pane is hung and trimmed panel by panel.
+  const key = page.getByRole('button', { name: /^(Prepared|Hung|Trimmed|Looked at)$/ });
+  const sheet = page.getByRole('dialog', { name: `Is pane ${label} done?` });
+  await key.click();
+  do {
+    await expect(key).toHaveText('Hung');
+    await key.click();
+    await expect(key).toHaveText('Trimmed');
+    await key.click();
+    await expect(key).toHaveText(/Hung|Looked at/);
+  } while ((await key.textContent()) === 'Hung');
+  await key.click();
+  await expect(sheet).toContainText('ticked in less than 3 minutes');
+  await sheet.getByRole('button', { name: 'Done' }).click();
 }
 
 test('from the tape to the care sheet, by mouse', async ({ signedIn: page }) => {
@@ -66,6 +73,9 @@ test('from the tape to the care sheet, by mouse', async ({ signedIn: page }) => 
     .getByRole('link', { name: /^Fitting/ })
     .first()
     .click();
+  // Nothing is ticked as cut: that is said, and one goes on by name.
+  await expect(page.getByText('Its piece is not cut yet.')).toBeVisible();
+  await page.getByRole('button', { name: 'Go on' }).click();
   await fitPane(page, '1');
   await expect(page.getByRole('heading', { name: 'Pane 2' })).toBeVisible();
   await page.getByRole('button', { name: 'Fault', exact: true }).click();
@@ -73,7 +83,8 @@ test('from the tape to the care sheet, by mouse', async ({ signedIn: page }) => 
   await page.getByRole('radiogroup', { name: 'What it is' }).getByRole('radio').first().click();
   await page.getByRole('button', { name: 'Save fault' }).click();
   await expect(paneOnWall(page, '2')).toHaveAccessibleName(/1 fault/);
-  await page.getByRole('button', { name: /is fixed$/ }).click();
+  await page.getByRole('button', { name: 'Mended' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Mended' }).click();
   await fitPane(page, '2');
   await expect(paneOnWall(page, '2')).toHaveAccessibleName(/done/);
 

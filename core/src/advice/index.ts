@@ -37,5 +37,6 @@ export {
   type Lighting,
   type Looks,
 } from './seen.ts';
+export { meterVerdict, throughPane, type MeterVerdict, type Through } from './metered.ts';
 export { paneForFilm } from './paneForFilm.ts';
 export { leaveToProfessional, type PaneToFit, type ProfessionalReason } from './alone.ts';

@@ -155,7 +155,14 @@ export const staleRecordSchema = z.strictObject({
   theirs: z.unknown(),
 });
 
-export const PAPER_KINDS = ['cut-list', 'care-sheet', 'condition-sheet', 'labels', 'single-labels'] as const;
+export const PAPER_KINDS = [
+  'cut-list',
+  'care-sheet',
+  'condition-sheet',
+  'fitting-report',
+  'labels',
+  'single-labels',
+] as const;
 export const paperKindSchema = z.enum(PAPER_KINDS);
 export const paperSchema = z
   .strictObject({

@@ -1,5 +1,15 @@
 export { FAULT_KINDS, type FaultKind } from './faults/kinds.ts';
 export {
+  TOOLS,
+  USED_UP,
+  kitFor,
+  loadedItems,
+  type Kit,
+  type KitLine,
+  type Tool,
+  type UsedUp,
+} from './kit/kit.ts';
+export {
   DIAGNOSIS,
   diagnosisPaths,
   diagnosisSchema,
@@ -69,7 +79,8 @@ export {
   type StepCode,
   type StepGroup,
 } from './plan/steps.ts';
-export { HANGS, type Hang, type Hanging, type HandsReason } from './plan/ways.ts';
+export { HANGS, type Hang } from './plan/hangs.ts';
+export { type Hanging, type HandsReason } from './plan/ways.ts';
 export {
   handAt,
   handsWay,

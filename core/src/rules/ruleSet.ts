@@ -43,6 +43,16 @@ export const USUAL_MIXING = {
   bottleMl: 1000,
 };
 
+/** What is used up at the glass. */
+export const USUAL_KIT = {
+  bladeCutM: 6,
+  scraperBladePanes: 3,
+  clothsPerM2: 0.6,
+  panesPerSheet: 3,
+  edgeSealerMlPerM: 4,
+  bagM2: 20,
+};
+
 /** What is not yet a fault. */
 export const USUAL_VIEWING = { minutes: 1, edgeUpToMm: 3, middleUpToMm: 1.5 };
 
@@ -191,6 +201,23 @@ export const ruleSetSchema = z.strictObject({
       })
       .default(USUAL_MIXING)
       .describe('How the mounting solution is mixed'),
+    meterTolerance: z
+      .number()
+      .min(0)
+      .max(0.5)
+      .default(0.05)
+      .describe('Readings of the meter may differ from what was computed by'),
+    kit: z
+      .strictObject({
+        bladeCutM: z.number().min(0.1).max(1000).describe('A snap of the blade cuts so many metres'),
+        scraperBladePanes: z.number().min(0.1).max(1000).describe('A scraper blade does so many panes'),
+        clothsPerM2: z.number().min(0).max(100),
+        panesPerSheet: z.number().min(0.1).max(1000),
+        edgeSealerMlPerM: z.number().min(0).max(1000),
+        bagM2: z.number().min(0.1).max(1000).describe('A waste bag takes what so many m² leave'),
+      })
+      .default(USUAL_KIT)
+      .describe('What is used up'),
     viewing: z
       .strictObject({
         minutes: z.number().min(0).max(60),

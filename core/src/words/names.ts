@@ -8,6 +8,8 @@ import type {
   HandsReason,
   StepCode,
   StepGroup,
+  Tool,
+  UsedUp,
 } from '../fitting/index.ts';
 import type { CuttingSchool } from '../rules/index.ts';
 import type {
@@ -202,6 +204,33 @@ export const HANDS_REASONS: Readonly<Record<HandsReason, string>> = {
   heavy: 'the heavy film',
   printed: 'the large printed film',
   height: 'its height over the floor',
+};
+
+export const KIT_NAMES: Readonly<Record<UsedUp | Tool, string>> = {
+  snapBlades: 'Snap-off blades',
+  scraperBlades: 'Scraper blades',
+  cloths: 'Lint-free cloths',
+  dropSheets: 'Drop sheets',
+  maskingTape: 'Masking tape',
+  sealant300: 'Structural sealant, 300 ml',
+  sealant600: 'Structural sealant, 600 ml',
+  sealantTips: 'Sealant tips',
+  edgeSealer: 'Edge sealer',
+  wasteBags: 'Waste bags',
+  sprayBottle: 'Sprayer',
+  squeegee: 'Squeegee',
+  scraper: 'Scraper',
+  scrubPad: 'White scrub pad',
+  card: 'Hard card',
+  edgeTool: 'Edge tool',
+  straightEdge: 'Straight edge',
+  hardRoller: 'Hard roller',
+  workTable: 'Work table',
+  tape: 'Tape for the liner',
+  thermometer: 'Thermometer',
+  step: 'Step or platform',
+  ladder: 'Ladder',
+  sealantGun: 'Sealant gun',
 };
 
 export const HANG_NAMES: Readonly<Record<Hang, string>> = {

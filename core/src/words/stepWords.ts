@@ -2,6 +2,7 @@ import type { FittingPlan, PaneToFit, PlannedStep, Solution } from '../fitting/i
 import type { RuleSet } from '../rules/index.ts';
 import type { Side } from '../survey/index.ts';
 import {
+  countOf,
   formatLength,
   formatNumber,
   formatTemperature,
@@ -10,6 +11,7 @@ import {
   type LengthUnit,
 } from '../units/index.ts';
 import { HANDS_REASONS, HANG_NAMES, SIDE_NAMES } from './names.ts';
+import { formatRuleLength } from './ruleLength.ts';
 
 /* What to do at a step of this pane, with its own numbers: a line to read at arm's length, and more behind it. */
 
@@ -37,17 +39,30 @@ export function describeMixing({ ml, school, soap, waterMl }: Solution, unit: Le
   const amount =
     soap.unit === 'ml'
       ? `${formatVolume(soap.amount / 1000, unit)} of soap`
-      : `${soap.amount} ${soap.unit} of mild soap`;
+      : `${countOf(soap.amount, soap.unit.slice(0, -1))} of mild soap`;
   const rest = school === 'parts' ? ` and ${formatVolume(waterMl / 1000, unit)} of water` : '';
   const alcohol = school === 'alcohol' ? ` and ${formatVolume((ml - waterMl) / 1000, unit)} of alcohol` : '';
   return school === 'parts' ? `${all}: ${amount}${rest}` : `${all} with ${amount}${alcohol}`;
 }
 
+/** The side of the frame that a panel's roll edge is set at; none where that edge comes to a seam. */
+function edgeAtFrame(
+  { more, asked }: PaneToFit,
+  panel: PlannedStep['figures'][string] | undefined,
+): Side | null {
+  if (typeof panel !== 'number') return asked.piece.factoryEdge;
+  const edge = more.factoryEdges[panel - 1] ?? null;
+  const level = more.seams.some(({ axis }) => axis === 'horizontal');
+  const [before, after] = level ? (['top', 'bottom'] as const) : (['left', 'right'] as const);
+  const meets = (edge === before && panel > 1) || (edge === after && panel < asked.piece.panels);
+  return meets ? null : edge;
+}
+
 function hangText({ step, pane, plan, unit }: StepAsked): StepWords {
   const show = (mm: number) => formatLength(mm, { unit });
   const { panel, gapMm } = step.figures;
-  const { more, asked } = pane;
-  const edge = typeof panel === 'number' ? more.factoryEdges[panel - 1] : asked.piece.factoryEdge;
+  const { more } = pane;
+  const edge = edgeAtFrame(pane, panel);
   const seam = typeof panel === 'number' && panel > 1 ? more.seams[panel - 2] : undefined;
   const first = typeof panel === 'number' && panel === 1 ? more.seams[0] : undefined;
   const way = (() => {
@@ -59,7 +74,7 @@ function hangText({ step, pane, plan, unit }: StepAsked): StepWords {
       case 'twoPersonPeel':
         return 'One peels evenly and holds, one sprays; lay it on from the top';
       case 'creasedLiner':
-        return 'Fold back 25 to 50 mm of the liner, stick the top, and draw the liner down as you squeegee';
+        return `Fold back ${formatRuleLength(25, unit)} to ${formatRuleLength(50, unit)} of the liner, stick the top, and draw the liner down as you squeegee`;
       case 'peelOff':
         return 'Peel off the backing, soak both sides, and lay it on';
       case 'blockByBlock':
@@ -74,7 +89,7 @@ function hangText({ step, pane, plan, unit }: StepAsked): StepWords {
     ? ` ${marks(first.axis, first.edgeMm)}; its edge comes to the mark.`
     : seam
       ? seam.overlapMm > 0
-        ? ` Lay it ${show(seam.overlapMm)} over the panel before, seam at ${show(seam.seamMm)} from the ${seam.axis === 'vertical' ? 'left' : 'top'}.`
+        ? ` Lay it ${formatRuleLength(seam.overlapMm, unit)} over the panel before, seam at ${show(seam.seamMm)} from the ${seam.axis === 'vertical' ? 'left' : 'top'}.`
         : ` Butt it against the panel before, at ${show(seam.edgeMm)} from the ${seam.axis === 'vertical' ? 'left' : 'top'}.`
       : '';
   const pattern =
@@ -82,7 +97,7 @@ function hangText({ step, pane, plan, unit }: StepAsked): StepWords {
       ? ` The pattern starts ${show(more.patternStart.acrossMm)} from the left and ${show(more.patternStart.alongMm)} from the top.`
       : '';
   const start = edge
-    ? ` Set the roll’s edge at the ${SIDE_NAMES[edge]} first${typeof gapMm === 'number' ? `, with its ${show(gapMm)} gap` : ''}.`
+    ? ` Set the roll’s edge at the ${SIDE_NAMES[edge]} first${typeof gapMm === 'number' ? `, with its ${formatRuleLength(gapMm, unit)} gap` : ''}.`
     : '';
   const name = typeof panel === 'number' ? `Panel ${panel}: ` : '';
   return {
@@ -90,16 +105,17 @@ function hangText({ step, pane, plan, unit }: StepAsked): StepWords {
     more:
       plan.hands === 2
         ? 'An uneven pull creases film for good: keep it moving. Nothing dry may touch the adhesive.'
-        : 'If it grabs too soon, lift a corner and add water; do not lift without need.',
+        : plan.ways.hang === 'creasedLiner'
+          ? 'It is laid down once: lifting it again stretches it.'
+          : 'If it grabs too soon, lift a corner and add water; do not lift without need.',
   };
 }
 
 /** How film is set against its frame: an even margin, the roll's edge, or the piece as it was cut. */
 function squareText({ step, pane, unit }: StepAsked): string {
-  const show = (mm: number) => formatLength(mm, { unit });
   const { piece } = pane.asked;
   const { panel, gapMm } = step.figures;
-  const gap = typeof gapMm === 'number' ? show(gapMm) : '';
+  const gap = typeof gapMm === 'number' ? formatRuleLength(gapMm, unit) : '';
   if (piece.school === 'plotted') return 'Centre it on the face, the joint even all round.';
   if (piece.school === 'bench') return `An even ${gap} line at all four sides; look from several angles.`;
   const edge = typeof panel === 'number' ? pane.more.factoryEdges[panel - 1] : piece.factoryEdge;
@@ -121,13 +137,15 @@ function trimText({ step, pane, rules, unit }: StepAsked): StepWords {
     return `the ${SIDE_NAMES[side]} level, ${typeof over === 'number' ? `${show(over)} over the floor, ` : ''}${fromEdge}`;
   });
   const framed =
-    trimmed.length > 0 ? `New blade, a ${show(Number(gapMm))} gap at the ${sidesText(trimmed)}.` : '';
+    trimmed.length > 0
+      ? `New blade, a ${formatRuleLength(Number(gapMm), unit)} gap at the ${sidesText(trimmed)}.`
+      : '';
   const levels = cuts.length > 0 ? ` Cut ${listOf(cuts)}; no gap there.` : '';
   const { more } = pane;
   const shaped = more.outline?.corners.some(({ bulge }) => bulge > 0) ?? false;
   return {
-    text: `${framed}${levels} ${shaped ? 'Follow the curve in one pull with the tool on the frame.' : `Stop ${show(rules.fitting.cornerStopMm)} before a corner and meet that cut from the corner.`}`.trim(),
-    more: `The side with the least spare film first, while it can still be moved. Blade out by ${show(6)} at most. Change hands for each side rather than reach; do not cut the gasket. Take the strip away slowly and look that the film has not moved.`,
+    text: `${framed}${levels} ${shaped ? 'Follow the curve in one pull with the tool on the frame.' : `Stop ${formatRuleLength(rules.fitting.cornerStopMm, unit)} before a corner and meet that cut from the corner.`}`.trim(),
+    more: `The side with the least spare film first, while it can still be moved. Blade out by ${formatRuleLength(6, unit)} at most. Change hands for each side rather than reach; do not cut the gasket. Take the strip away slowly and look that the film has not moved.`,
   };
 }
 
@@ -136,6 +154,7 @@ export function stepWords(asked: StepAsked): StepWords {
   const { step, pane, plan, rules, unit } = asked;
   const { fitting } = rules;
   const show = (mm: number) => formatLength(mm, { unit });
+  const rule = (mm: number) => formatRuleLength(mm, unit);
   const { figures } = step;
   const { asked: at, more } = pane;
   const dry = plan.ways.squeegee === 'withTheLiner';
@@ -195,7 +214,7 @@ export function stepWords(asked: StepAsked): StepWords {
       return say(`Wipe gasket and frame all round.${handle}`, 'Dirt here is what runs under the film.');
     case 'testFit':
       return say(
-        `Hold ${typeof figures['panel'] === 'number' ? `panel ${figures['panel']}` : 'the piece'} up dry: an even ${show(Number(figures['clearanceMm'] ?? 0))} line on four sides.`,
+        `Hold ${typeof figures['panel'] === 'number' ? `panel ${figures['panel']}` : 'the piece'} up dry: an even ${rule(Number(figures['clearanceMm'] ?? 0))} line on four sides.`,
         'Where it binds, mark the place and take off a shaving on the bench; do not press it in. Then fold back half the liner.',
       );
     case 'rinse':
@@ -214,7 +233,7 @@ export function stepWords(asked: StepAsked): StepWords {
       return plan.ways.part === 'tab'
         ? say('Take the backing by its tab.')
         : plan.ways.part === 'creased'
-          ? say(`Crease the liner ${show(25)} to ${show(50)} from the top and fold it back.`)
+          ? say(`Crease the liner ${rule(25)} to ${rule(50)} from the top and fold it back.`)
           : say('Two bits of tape at a corner, pulled apart.', 'Not with the teeth.');
     case 'wetAdhesive':
       return say(
@@ -234,10 +253,10 @@ export function stepWords(asked: StepAsked): StepWords {
       );
     case 'squeegeeFirst': {
       const short = Number(figures['stopShortMm'] ?? 0);
-      const stop = short > 0 ? ` Stop ${show(short)} short of edges not cut yet.` : '';
+      const stop = short > 0 ? ` Stop ${rule(short)} short of edges not cut yet.` : '';
       if (dry)
         return say(
-          `Draw the liner ${show(50)} to ${show(80)} at a time and press it down from the middle out.${stop}`,
+          `Draw the liner ${rule(50)} to ${rule(80)} at a time and press it down from the middle out.${stop}`,
           'The liner comes straight down; a slant creases the film.',
         );
       return say(
@@ -252,7 +271,7 @@ export function stepWords(asked: StepAsked): StepWords {
     case 'comeBack':
       return say(
         `After ${formatNumber(step.waitMin * 60)} seconds: press the edges once more.`,
-        'In the sun the water goes and edges lift.',
+        dry ? 'In the sun edges lift.' : 'In the sun the water goes and edges lift.',
       );
     case 'reliefCut':
       return say(
@@ -269,11 +288,11 @@ export function stepWords(asked: StepAsked): StepWords {
     case 'seamCut':
       return say(
         `${typeof figures['atMm'] === 'number' ? `At ${show(figures['atMm'])}: a` : 'A'} new blade, straight edge, both layers in one line over ${show(Number(figures['lengthMm']))}.`,
-        `Marks from both corners first. Lay the straight edge again as often as it takes, never the cut. Through two layers, not the glass. The overlap is ${show(Number(figures['overlapMm']))}.`,
+        `Marks from both corners first. Lay the straight edge again as often as it takes, never the cut. Through two layers, not the glass. The overlap is ${rule(Number(figures['overlapMm']))}.`,
       );
     case 'seamClose':
       return say(
-        'Take the strip above off, lift the edge, draw the strip beneath out, mist, and press the seam shut.',
+        `Take the strip above off, lift the edge, draw the strip beneath out${dry ? '' : ', mist'}, and press the seam shut.`,
         'Gently along the seam, then across it.',
       );
     case 'seamButt':
@@ -290,7 +309,7 @@ export function stepWords(asked: StepAsked): StepWords {
       );
     case 'wick':
       return say(
-        `Card in one layer of dry cloth, from ${show(fitting.wickFromMm)} in out to the edge, top first.`,
+        `Card in one layer of dry cloth, from ${rule(fitting.wickFromMm)} in, out to the edge, top first.`,
         'Turn the cloth to a dry place after every few strokes.',
       );
     case 'washFace':
@@ -300,21 +319,27 @@ export function stepWords(asked: StepAsked): StepWords {
     case 'lookAgain':
       return say(
         `When ${formatNumber(Number(figures['afterPanes']))} more panes are hung, look along its edges again.`,
-        'A finger that shows now is wicked out in seconds.',
+        dry
+          ? 'An edge that lifts is pressed down at once.'
+          : 'A finger that shows now is wicked out in seconds.',
       );
     case 'inspect': {
       const far =
         unit === 'mm'
-          ? `${formatNumber(fitting.inspectFromM, 1)} m`
+          ? `${formatNumber(fitting.inspectFromM)} m`
           : `${formatNumber(fitting.inspectFromM / 0.3048, 1)} ft`;
       return say(
         `Near along the edge, then square on from ${far} in daylight.`,
-        'No lamp, no sun on the pane. Haze and small clear pockets are water still drying.',
+        dry
+          ? 'No lamp, no sun on the pane.'
+          : 'No lamp, no sun on the pane. Haze and small clear pockets are water still drying.',
       );
     }
     case 'brief':
       return say(
-        `Tell them: haze is normal, wash it from day ${formatNumber(plan.washFromDays)} on.`,
+        dry
+          ? `Tell them: do not touch the edges, wash it from day ${formatNumber(plan.washFromDays)} on.`
+          : `Tell them: haze is normal, wash it from day ${formatNumber(plan.washFromDays)} on.`,
         'Soft cloth and cleaner without ammonia; no scraper, no stickers. Whom to call.',
       );
     case 'dryEdge':
@@ -326,7 +351,7 @@ export function stepWords(asked: StepAsked): StepWords {
       return say('Tape the line on frame and on film.', 'Alcohol on a cloth along both.');
     case 'bead':
       return say(
-        `${plan.anchor?.legsMm ? `${show(plan.anchor.legsMm[0])} on the film, ${show(plan.anchor.legsMm[1])} on the frame, ` : ''}over ${formatNumber((plan.anchor?.lengthMm ?? 0) / 1000, 1)} m: ${sidesText(plan.anchor?.sides ?? [])}.`,
+        `${plan.anchor?.legsMm ? `${rule(plan.anchor.legsMm[0])} on the film, ${rule(plan.anchor.legsMm[1])} on the frame, ` : ''}over ${formatNumber((plan.anchor?.lengthMm ?? 0) / 1000, 1)} m: ${sidesText(plan.anchor?.sides ?? [])}.`,
         'Gun from the middle, clean the tip after each stroke; structural sealant, its colour to match the frame.',
       );
     case 'beadCheck':

@@ -28,10 +28,10 @@ export function detectorStandIn(
   };
 }
 
-/** Stands in for a meter of light, heat and UV through glass that really is of this kind. */
+/** Stands in for a meter of light, heat and UV through glass that really lets so much through. */
 export function meterStandIn(
-  real: GlassKind,
-  glassMm: number | null,
+  /** What really comes through. */
+  real: GlassMetered,
   random: () => number = Math.random,
 ): GlassInstrument<GlassMetered> {
   return {
@@ -39,7 +39,7 @@ export function meterStandIn(
     standIn: true,
     measure: async () => {
       await wait(MEASURE_MS);
-      return standInMeter(asProbed(real, glassMm), USUAL_PROBES, random);
+      return standInMeter(real, USUAL_PROBES, random);
     },
   };
 }

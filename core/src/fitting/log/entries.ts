@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { WRITTEN_BY_ALL, momentField, recordIdSchema, recordKind } from '../../record/index.ts';
 import { SIDES } from '../../survey/index.ts';
 import { BEADS } from '../plan/beads.ts';
-import { HANGS } from '../plan/ways.ts';
+import { HANGS } from '../plan/hangs.ts';
 import { FAULT_KINDS } from '../faults/kinds.ts';
 
 /*
@@ -90,6 +90,14 @@ const saysSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('lot'), lot: z.string().trim().min(1).max(60) }),
   /** An item of the kit was loaded, or taken off again. */
   z.strictObject({ kind: z.literal('loaded'), item: z.string().min(1).max(60), loaded: z.boolean() }),
+  /** What was used up at the glass and taken off the rack. */
+  z.strictObject({
+    kind: z.literal('tookOffRack'),
+    taken: z
+      .array(z.strictObject({ name: z.string().max(60), amount: z.number().min(0).max(1e6) }))
+      .max(100)
+      .readonly(),
+  }),
   /** A signature, as its strokes: points in shares of the field's width. */
   z.strictObject({
     kind: z.literal('signed'),

@@ -218,6 +218,7 @@ function after(state: FittingState, entry: KnownEntry): FittingState {
       return { ...state, lot: says.lot };
     case 'takenBack':
     case 'loaded':
+    case 'tookOffRack':
     case 'signed':
       return state;
   }

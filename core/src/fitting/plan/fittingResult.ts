@@ -6,7 +6,7 @@ import { rulesOfCase, type FittingCase } from './fittingCase.ts';
 import { fittingPlan } from './fittingPlan.ts';
 import { REFUSALS, type RefusalCode } from './refusals.ts';
 import { CAUTIONS, STEP_CODES } from './steps.ts';
-import { HANGS } from './ways.ts';
+import { HANGS } from './hangs.ts';
 import type { Anchoring } from './anchoring.ts';
 
 /** The file format `neat-sill/fitting-plan` 1 (docs/formats). */

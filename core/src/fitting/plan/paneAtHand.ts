@@ -1,7 +1,7 @@
 import type { Film } from '../../film/index.ts';
 import type { FittingCase } from './fittingCase.ts';
 import type { Leading, Outline, Side, Size } from '../../survey/index.ts';
-import type { Hang } from './ways.ts';
+import type { Hang } from './hangs.ts';
 
 /** A pane with its film, piece and site, as a case of the file format says it. */
 export type Asked = Omit<FittingCase, 'format' | 'version' | 'id' | 'rules'>;

@@ -1,18 +1,8 @@
+import type { Hang } from './hangs.ts';
 import type { RuleSet } from '../../rules/index.ts';
 import { isCling, isDry, isTrimmed, pieceOf, topMm, type Asked, type MoreAtHand } from './paneAtHand.ts';
 
 /* Which way a piece gets onto the glass, and how many hands that takes: hands follow from the way, not from the area alone. */
-
-/** Ways of getting a piece onto the glass (docs/formats, fitting plan). */
-export const HANGS = [
-  'tapeToTable',
-  'twoPersonPeel',
-  'reverseRoll',
-  'creasedLiner',
-  'peelOff',
-  'blockByBlock',
-] as const;
-export type Hang = (typeof HANGS)[number];
 
 export interface Ways {
   readonly part: 'tape' | 'tab' | 'creased' | 'none';

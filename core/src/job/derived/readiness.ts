@@ -1,3 +1,4 @@
+import { PLAN_ID } from '../../cuts/index.ts';
 import type { KnownEntry, RefusalCode } from '../../fitting/index.ts';
 import type { DerivedJob, DerivedPane } from './job.ts';
 
@@ -15,13 +16,17 @@ export interface Hindrance {
   readonly takenBy: string | null;
 }
 
-const OF_JOB: ReadonlySet<AgainstFitting> = new Set(['noPlan', 'planChanged']);
+/** Where nothing is ticked as cut at all, the shop does not tick its cuts: that is asked about once. */
+const isOfJob = (code: AgainstFitting, { records }: DerivedJob): boolean =>
+  code === 'noPlan' ||
+  code === 'planChanged' ||
+  (code === 'notCut' && records.plan[PLAN_ID]?.cutPullIds.length === 0);
 
 function plansOf(pane: DerivedPane, { kept, records }: DerivedJob): AgainstFitting[] {
   if (kept.kind === 'none') return ['noPlan'];
   if (kept.kind === 'changed') return ['planChanged'];
   if (pane.pieces.length === 0) return pane.planned ? ['notInPlan'] : [];
-  const plan = records.plan['plan'];
+  const plan = records.plan[PLAN_ID];
   const cut = new Set(plan?.cutPullIds ?? []);
   const pulls = plan?.plan.pulls ?? [];
   const allCut = pulls.every(
@@ -38,7 +43,7 @@ export function againstFitting(pane: DerivedPane, job: DerivedJob): readonly Hin
   ];
   const jobWide = job.log.get(null) ?? [];
   return codes.map((code) => {
-    const ofJob = OF_JOB.has(code);
+    const ofJob = isOfJob(code, job);
     const taken = ofJob
       ? jobWide.find(takesOn(code))?.says
       : pane.fitting.takenOn.find(({ refusal }) => refusal === code);

@@ -11,6 +11,7 @@ import {
 } from '@neat-sill/core/words';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { letterhead } from './letterhead.ts';
+import { signatureOf } from './signature.ts';
 import { PaperProblem, headerFor, showDay, type PaperInput } from './paperInput.ts';
 
 const FIGURE = { width: 120, height: 90 };
@@ -39,6 +40,7 @@ export function conditionSheet(
     throw new PaperProblem(
       'Nothing was noted on any pane. Note scratches, chips and the like in Survey first.',
     );
+  const signature = signatureOf(job, 'condition');
   const clean = Object.keys(records.pane).length - marked.length;
   return {
     info: { title: `Condition before work, ${header.customer}` },
@@ -112,9 +114,12 @@ export function conditionSheet(
           ]
         : []),
       {
-        columns: [`For ${shop.name}`, `For ${header.customer}`].map((text) => ({
-          text: `${text}\n\n\n____________________`,
-        })),
+        columns: [
+          { text: `For ${shop.name}\n\n\n____________________` },
+          signature
+            ? { stack: [{ text: `For ${header.customer}` }, signature] }
+            : { text: `For ${header.customer}\n\n\n____________________` },
+        ],
         margin: [0, 30, 0, 0],
         unbreakable: true,
       } as Content,

@@ -9,6 +9,7 @@ import { readShopBook } from '../shop/index.ts';
 import { careSheet } from './careSheet.ts';
 import { conditionSheet } from './conditionSheet.ts';
 import { cutListPaper } from './cutListPaper.ts';
+import { fittingReport } from './fittingReport.ts';
 import { labels } from './labels.ts';
 import { renderPdf } from './pdf.ts';
 import { PaperProblem, type PaperInput } from './paperInput.ts';
@@ -53,6 +54,7 @@ export async function makePaper(
       labels: () => labels(input, origin, paper.jobId, 'labels'),
       'single-labels': () => labels(input, origin, paper.jobId, 'single-labels'),
       'care-sheet': () => careSheet(input),
+      'fitting-report': () => fittingReport(input),
       'condition-sheet': () => conditionSheet(input, new Map(photographs.map(({ id, jpeg }) => [id, jpeg]))),
     }[paper.kind]();
     await finish({ state: 'ready', pdf: await renderPdf(content, input.shop.details.paper) });

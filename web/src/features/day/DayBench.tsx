@@ -1,9 +1,10 @@
 import { sunUncertaintyOfWall } from '@neat-sill/core/sun';
 import { panesOfWall, wallTitle, type Wall } from '@neat-sill/core/survey';
-import { countOf, formatVolume } from '@neat-sill/core/units';
+import { countOf } from '@neat-sill/core/units';
 import { scaleLinear } from 'd3';
 import { useMemo, useState } from 'react';
-import { useJob, useUnit } from '../job/index.ts';
+import { KitList } from '../fitting/index.ts';
+import { useJob } from '../job/index.ts';
 import { TextField } from '../../ui/Field.tsx';
 import { showMinute, today } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
@@ -27,14 +28,10 @@ function reckonedWith({ shade }: Wall): string[] {
 /** Day: when the sun stands before each wall, so that one works where it is not; hands and solution to bring. */
 export function DayBench() {
   const job = useJob();
-  const unit = useUnit();
   const [day, setDay] = useState(today());
   const x = scaleLinear([FROM_MINUTE, TO_MINUTE], [0, 300]).clamp(true);
   const { derived, header } = job;
-  const toFit = derived.panes.flatMap(({ fittingPlan, fitting }) =>
-    fitting.doneAt === null && fittingPlan ? [fittingPlan] : [],
-  );
-  const litres = toFit.reduce((sum, { solution }) => sum + solution.ml / 1000, 0);
+  const toFit = derived.panes.filter(({ fitting }) => fitting.doneAt === null);
   const valid = /^\d{4}-\d{2}-\d{2}$/.test(day);
   // The sun of forty walls takes a moment: it is followed once a change, not at each look.
   const walls = useMemo(
@@ -117,14 +114,7 @@ export function DayBench() {
         </ul>
       )}
       <h2 className="text-xl font-bold">To bring</h2>
-      <p>
-        {litres > 0
-          ? `${formatVolume(litres, unit)} of solution for ${countOf(toFit.length, 'pane')}`
-          : 'Nothing to mix yet'}
-        {toFit.some(({ hands }) => hands === 2)
-          ? `, and two people for ${countOf(toFit.filter(({ hands }) => hands === 2).length, 'pane')}.`
-          : '.'}
-      </p>
+      <KitList panes={toFit} />
       <Note tone="sun">
         The sun on the middle of the panes under a clear sky. Overhang, fins and neighbours count as they
         stand in the wall’s sheet; trees do not.

@@ -20,16 +20,21 @@ import { StepPicture } from '../../drawing/StepPicture.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Size } from '../../ui/Length.tsx';
 import { Note } from '../../ui/Note.tsx';
+import { Sheet } from '../../ui/Sheet.tsx';
 import { OneOf } from '../../ui/OneOf.tsx';
 import { showTime } from '../../ui/format.ts';
 import { useAppDispatch, useJob, useUnit, viewActions } from '../job/index.ts';
+import { AnchorSheet } from './AnchorSheet.tsx';
 import { Against, TakenOn } from './Against.tsx';
+import { BeforeAfterSheet } from './BeforeAfter.tsx';
 import { BeforeThisPane } from './BeforeThisPane.tsx';
 import { StepClock } from './Clocks.tsx';
 import { Conditions } from './Conditions.tsx';
 import { DoneSheet, asksBeforeDone } from './Done.tsx';
 import { FaultSheet, type NotedFault } from './FaultSheet.tsx';
 import { Faults } from './Faults.tsx';
+import { KitList } from './Kit.tsx';
+import { LogSheet } from './LogSheet.tsx';
 import { LookAgain } from './LookAgain.tsx';
 import { PaneList } from './PaneList.tsx';
 import { Picture } from './Picture.tsx';
@@ -49,6 +54,14 @@ const GROUP_ACTS: Readonly<Record<GroupToDo['group'], string>> = {
   lookedAt: 'Looked at',
   later: 'Done',
 };
+
+/** What else there is of a pane: its name, what its button says, and whether it is of security film only. */
+const SHEETS = [
+  ['kit', 'Kit', false],
+  ['anchor', 'Anchoring', true],
+  ['beforeAfter', 'Before and after', false],
+  ['log', 'What was done', false],
+] as const;
 
 interface PaneStepsProps {
   readonly pane: DerivedPane;
@@ -77,10 +90,10 @@ function Head({ pane, toFit, onList }: PaneStepsProps & { onList: () => void }) 
           <Size {...toFit.glass} unit={unit} rounding="up" withUnit />
         </span>
       </h2>
-        <Button className="min-h-12" onClick={onList} aria-label="All panes">
-          <ListChecks size={20} aria-hidden />
-          <span className="max-md:hidden">All panes</span>
-        </Button>
+      <Button className="min-h-12" onClick={onList} aria-label="All panes">
+        <ListChecks size={20} aria-hidden />
+        <span className="max-md:hidden">All panes</span>
+      </Button>
     </header>
   );
 }
@@ -129,7 +142,9 @@ export function PaneSteps({ pane, toFit }: PaneStepsProps) {
   const { label } = pane.record;
   const [size, setSize] = useStepSize();
   const [chosen, setChosen] = useState<string | null>(null);
-  const [sheet, setSheet] = useState<'fault' | 'list' | 'done' | null>(null);
+  const [sheet, setSheet] = useState<
+    'fault' | 'list' | 'done' | 'kit' | 'anchor' | 'beforeAfter' | 'log' | null
+  >(null);
   const plan = usePlan(pane, toFit);
   const hindrances = againstFitting(pane, derived);
   if (!plan) return null;
@@ -292,6 +307,13 @@ export function PaneSteps({ pane, toFit }: PaneStepsProps) {
               >
                 {size === 'fine' ? 'Few large steps' : 'Step by step'}
               </Button>
+              {SHEETS.filter(
+                ([, , onlySecurity]) => !onlySecurity || toFit.asked.film.kind === 'security',
+              ).map(([name, say]) => (
+                <Button key={name} className="min-h-12 text-sm" onClick={() => setSheet(name)}>
+                  {say}
+                </Button>
+              ))}
             </div>
           </div>
           {at && <Way paneId={pane.id} label={label} plan={plan} isOwn={fitting.hang !== null} />}
@@ -362,6 +384,19 @@ export function PaneSteps({ pane, toFit }: PaneStepsProps) {
           onNote={note}
         />
       )}
+      {sheet === 'kit' && (
+        <Sheet title="To mix and to load" open onClose={() => setSheet(null)}>
+          <KitList panes={derived.panes.filter((each) => each.fitting.doneAt === null)} />
+          <Button className="min-h-12 self-end" onClick={() => setSheet(null)}>
+            Close
+          </Button>
+        </Sheet>
+      )}
+      {sheet === 'anchor' && <AnchorSheet pane={pane} toFit={toFit} onClose={() => setSheet(null)} />}
+      {sheet === 'beforeAfter' && (
+        <BeforeAfterSheet pane={pane} toFit={toFit} onClose={() => setSheet(null)} />
+      )}
+      {sheet === 'log' && <LogSheet pane={pane} onClose={() => setSheet(null)} />}
       {sheet === 'list' && <PaneList onClose={() => setSheet(null)} />}
       {sheet === 'done' && <DoneSheet pane={pane} onClose={() => setSheet(null)} onDone={tick} />}
     </div>

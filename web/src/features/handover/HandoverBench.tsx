@@ -6,6 +6,7 @@ import { DataTable } from '../../ui/DataTable.tsx';
 import { showDay } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 import { useAppSelector, useJob } from '../job/index.ts';
+import { Sign } from '../fitting/index.ts';
 import { Paper } from '../papers/index.ts';
 
 function CureTable() {
@@ -58,6 +59,7 @@ export function HandoverBench() {
   const { jobId, records, derived } = useJob();
   const unsent = useAppSelector((state) => state.job.outbox.length);
   const noted = Object.values(records.pane).some(({ condition }) => condition.length > 0);
+  const begun = derived.panes.some(({ fitting }) => Object.keys(fitting.ticks).length > 0);
   const filmed = Object.values(records.pane).some(({ filmId }) => filmId !== null);
   return (
     <>
@@ -84,6 +86,10 @@ export function HandoverBench() {
         kind="condition-sheet"
         disabledBecause={noted ? null : 'Nothing is noted on any pane; do so in Survey.'}
       />
+      <Paper kind="fitting-report" disabledBecause={begun ? null : 'Nothing is fitted yet.'} />
+      <h3 className="font-bold">Signatures</h3>
+      <Sign sheet="condition" />
+      <Sign sheet="handover" />
       <h3 className="font-bold">The job as a file</h3>
       <p className="text-sm text-quiet">
         Everything in it, to keep or to read into Neat Sill again; cutting programs of your own can read its

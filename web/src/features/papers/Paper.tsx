@@ -6,12 +6,14 @@ import { today } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 import { useAppSelector, useJob } from '../job/index.ts';
 
-type PaperKind = 'care-sheet' | 'cut-list' | 'condition-sheet' | 'labels' | 'single-labels';
+type PaperKind =
+  'care-sheet' | 'cut-list' | 'condition-sheet' | 'fitting-report' | 'labels' | 'single-labels';
 
 const PAPER_NAMES: Readonly<Record<PaperKind, string>> = {
   'care-sheet': 'Care sheet',
   'cut-list': 'Cut list',
   'condition-sheet': 'Condition sheet',
+  'fitting-report': 'Fitting report',
   labels: 'Labels on sheets',
   'single-labels': 'Labels one by one',
 };

@@ -60,7 +60,7 @@ describe('house rules', () => {
     const server = await onRules();
     type('Margin at every trimmed side, mm', '32');
     type('A leftover to keep counts, %', '40');
-    type('Reach without a second person, mm', '2.1 m');
+    type('A second person above, mm', '2.1 m');
     type('Glass may be as cold as, °C', '6.5');
     type('Films hung dry, days', '3');
     type('Wired, K', '16');
@@ -68,7 +68,7 @@ describe('house rules', () => {
     const body = await saved(server);
     expect(body.baseVersion).toBe(4);
     expect(body.rules.cutting).toMatchObject({ marginMm: 32, seam: 'butt', work: { leftoverWorth: 0.4 } });
-    expect(body.rules.fitting).toMatchObject({ reachMm: 2100, glassFromC: 6.5 });
+    expect(body.rules.fitting).toMatchObject({ secondPersonAboveMm: 2100, glassFromC: 6.5 });
     expect(body.rules.cure.dryDays).toBe(3);
     expect(body.rules.film.breakage.bearsK).toEqual({ ...rules.film.breakage.bearsK, wired: 16 });
     expect(body.rules.survey).toEqual(rules.survey);

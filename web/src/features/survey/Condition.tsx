@@ -11,7 +11,7 @@ import type { PaneWithId } from './GlassAndFrame.tsx';
 import { usePaneWriter } from './usePaneWriter.ts';
 import { Fixtures } from './Fixtures.tsx';
 import { MarkSheet } from './MarkSheet.tsx';
-import { Picture } from './Picture.tsx';
+import { StoredPicture } from '../../ui/StoredPicture.tsx';
 import { WhatBecomes } from './WhatBecomes.tsx';
 
 function Marks({ pane }: { pane: PaneWithId }) {
@@ -33,7 +33,7 @@ function Marks({ pane }: { pane: PaneWithId }) {
                   {at + 1}. <b>{CONDITION_NAMES[kind]}</b>
                   {note && `, ${note}`}
                   {pictureId && (
-                    <Picture id={pictureId} alt={`${CONDITION_NAMES[kind]} on pane ${pane.label}`} />
+                    <StoredPicture id={pictureId} alt={`${CONDITION_NAMES[kind]} on pane ${pane.label}`} />
                   )}
                   <WhatBecomes defect={defect} pane={pane} />
                 </span>

@@ -1,4 +1,5 @@
 import { GLASS_KINDS, type GlassKind, type GlassProbe, type ProbeAnswer } from '@neat-sill/core/survey';
+import { asProbed } from '@neat-sill/core/glazing';
 import { patchRecord } from '@neat-sill/core/record';
 import { countOf, formatLength, formatShare } from '@neat-sill/core/units';
 import { GLASS_NAMES, describeGlassDoubt } from '@neat-sill/core/words';
@@ -134,8 +135,10 @@ export function GlassProbes({ pane }: { pane: PaneWithId }) {
             disabled={busy || !probed}
             title={probed ? undefined : 'Detect the panes first'}
             onClick={() =>
-              void measure('what comes through', meterStandIn(real, pane.glassMm).measure(), (told) =>
-                keep(told),
+              void measure(
+                'what comes through',
+                meterStandIn(asProbed(real, pane.glassMm)).measure(),
+                (told) => keep(told),
               )
             }
           >

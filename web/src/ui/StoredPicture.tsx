@@ -1,8 +1,8 @@
 import { useEffect, useState } from 'react';
-import { waitingPicture } from '../../device/pictures.ts';
+import { waitingPicture } from '../device/pictures.ts';
 
 /** A photograph: from this device while it waits to be sent, else from the server. */
-export function Picture({ id, alt }: { id: string; alt: string }) {
+export function StoredPicture({ id, alt }: { id: string; alt: string }) {
   const [local, setLocal] = useState<string | null>(null);
   useEffect(() => {
     let url: string | null = null;

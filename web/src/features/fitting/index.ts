@@ -1,0 +1,2 @@
+export { KitList } from './Kit.tsx';
+export { Sign } from './Sign.tsx';
