@@ -55,6 +55,26 @@ export function describeAgainstFitting(
   }
 }
 
+/** That somebody goes on although something stands against it. */
+export function describeTakenOn(code: AgainstFitting, by: string): string {
+  const although: Readonly<Record<AgainstFitting, string>> = {
+    noPlan: 'without a kept plan',
+    planChanged: 'without marks, as the job has changed since its plan was kept',
+    notInPlan: 'without a piece in the plan',
+    notCut: 'though its piece is not ticked as cut',
+    filmRefused: 'with a film that is refused on this glass',
+    'textured.adhesive': 'on a textured face',
+    'wired.absorbing': 'with absorbing film on wired glass',
+    'block.inside': 'on the room side of glass block',
+    'cling.outside': 'with cling outside',
+    'lowE.outside': 'with an insulating film outside',
+    glassTooCold: 'on glass that is too cold',
+    glassTooHot: 'on glass that is too hot',
+    'sun.direct': 'in direct sun, as a learner',
+  };
+  return `${by} goes on ${although[code]}.`;
+}
+
 /** What a bead takes and gives, in a sentence or two. */
 export function describeAnchoring(
   anchor: Anchoring,

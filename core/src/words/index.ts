@@ -36,7 +36,12 @@ export {
 } from './problems.ts';
 export { describeHanging, describeMixing, stepWords, type StepAsked, type StepWords } from './stepWords.ts';
 export { describeCellProblem } from './cellWords.ts';
-export { describeAgainstFitting, describeAnchoring, describeRefusal } from './fittingPlanWords.ts';
+export {
+  describeAgainstFitting,
+  describeAnchoring,
+  describeRefusal,
+  describeTakenOn,
+} from './fittingPlanWords.ts';
 export { describeMark } from './markWords.ts';
 export { PANE_WORDS } from './paneWords.ts';
 export { describeBeforeFilm, describePlaceOnPane, describeRemedy } from './defectWords.ts';

@@ -75,7 +75,7 @@ function upTo(path: readonly Point[], share: number): readonly Point[] {
 export function StepPicture(props: StepPictureProps) {
   const { pane, drawing, hands, blocksDone, unit, onPlace, placed, width, height } = props;
   const { glass, film, outline, blocks, marks } = drawing;
-  const room = { width: width - 96, height: height - 56 };
+  const room = { width: width - 96, height: height - 40 };
   const px = Math.min(room.width / glass.width, room.height / glass.height);
   const origin = { x: (width - glass.width * px) / 2, y: (height - glass.height * px) / 2 };
   const at = ({ x, y }: Point) => ({ x: origin.x + x * px, y: origin.y + y * px });

@@ -1,6 +1,6 @@
 import type { AgainstFitting, DerivedPane, Hindrance } from '@neat-sill/core/job';
 import type { PaneToFit } from '@neat-sill/core/fitting';
-import { describeAgainstFitting } from '@neat-sill/core/words';
+import { describeAgainstFitting, describeTakenOn } from '@neat-sill/core/words';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { Button, buttonLook } from '../../ui/Button.tsx';
@@ -77,18 +77,12 @@ export function Against({ pane, toFit, hindrances }: AgainstProps) {
 }
 
 /** What was taken on although something stood against it. */
-export function TakenOn({ toFit, hindrances }: Pick<AgainstProps, 'toFit' | 'hindrances'>) {
-  const { rules } = useJob();
-  const unit = useUnit();
-  const taken = hindrances.filter(({ takenBy }) => takenBy !== null);
+export function TakenOn({ hindrances }: Pick<AgainstProps, 'hindrances'>) {
+  const taken = hindrances.flatMap(({ code, takenBy }) => (takenBy === null ? [] : [{ code, takenBy }]));
   if (taken.length === 0) return null;
   return (
-    <Note tone="doubt">
-      {taken.map(({ code, takenBy }) => (
-        <p key={code}>
-          {describeAgainstFitting(code, toFit.asked, rules, unit)} {takenBy} goes on.
-        </p>
-      ))}
-    </Note>
+    <p className="text-sm text-ochre-text">
+      {taken.map(({ code, takenBy }) => describeTakenOn(code, takenBy)).join(' ')}
+    </p>
   );
 }

@@ -231,7 +231,9 @@ export function PaneSteps({ pane, toFit }: PaneStepsProps) {
         <>
           <BeforeThisPane pane={pane} />
           <Against pane={pane} toFit={toFit} hindrances={hindrances} />
-          <Conditions paneId={pane.id} site={toFit.asked.site} isSaid={fitting.conditions !== null} />
+          <div className="flex">
+            <Conditions paneId={pane.id} site={toFit.asked.site} isSaid={fitting.conditions !== null} />
+          </div>
         </>
       ) : (
         <>
@@ -284,7 +286,7 @@ export function PaneSteps({ pane, toFit }: PaneStepsProps) {
               />
             )}
             <BeforeThisPane pane={pane} />
-            <TakenOn toFit={toFit} hindrances={hindrances} />
+            <TakenOn hindrances={hindrances} />
             <Faults pane={pane} />
             <WhoIsWhere />
             <div className="flex flex-wrap gap-2">

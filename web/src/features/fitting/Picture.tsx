@@ -68,8 +68,8 @@ export function Picture({ pane, toFit, plan, step }: PictureProps) {
           unit={unit}
           onPlace={null}
           placed={null}
-          width={430}
-          height={300}
+          width={400}
+          height={230}
         />
       </div>
       {moves && (
