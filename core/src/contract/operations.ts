@@ -235,7 +235,7 @@ export const operations = {
   saveRuleSet: operation({
     method: 'put',
     path: '/rule-sets/:id',
-    summary: 'Change a house rule set',
+    summary: 'Change a house rule set on the version it was read at (0: add it)',
     access: 'signedIn',
     status: 200,
     params: z.object({ id: z.string().min(1).max(60) }),

@@ -11,7 +11,14 @@ import { readUsage } from '../quotas/index.ts';
 import { readShop, writeShop } from './details.ts';
 import { readConsumables, removeConsumable, writeConsumable } from './consumables.ts';
 import { readCutPulls, writeRack } from './rack.ts';
-import { forgetOutlines, jobsFrozenWith, readShopBook, writeFilms, writeRuleSet } from './store.ts';
+import {
+  addRuleSet,
+  forgetOutlines,
+  jobsFrozenWith,
+  readShopBook,
+  writeFilms,
+  writeRuleSet,
+} from './store.ts';
 
 const LARGEST_LOGO = '2mb';
 
@@ -146,7 +153,10 @@ export function shopRoutes(db: Database, now: () => Date): Router {
         detail: 'The rule set sent is not the one named in the address.',
       });
     return db.inShop(caller.person.shopId, async (tx) => {
-      const written = await writeRuleSet(tx, params.id, body.baseVersion, body.rules);
+      const written =
+        body.baseVersion === 0
+          ? await addRuleSet(tx, caller.person.shopId, body.rules)
+          : await writeRuleSet(tx, params.id, body.baseVersion, body.rules);
       if (written) {
         await forgetOutlines(tx);
         await noteInAudit(tx, { ...noteOf(caller), kind: 'rules-changed', about: body.rules.name });

@@ -4,6 +4,7 @@ import { storedRuleSetSchema, type ShopBookAnswer, type StoredRuleSet } from '@n
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import { LRUCache } from 'lru-cache';
 import type { ReadQuery, Tx } from '../../db/database.ts';
+import { HttpProblem } from '../../http/problem.ts';
 import { films, jobRecords, jobs, ruleSets } from '../../db/schema.ts';
 import { readCutBefore, readRack } from './rack.ts';
 
@@ -109,6 +110,26 @@ export async function writeFilms(tx: Tx, shopId: string, sent: readonly Film[]):
     }
   }
   return [];
+}
+
+/** Sets that a shop may have: more is an accident. */
+const MOST_RULE_SETS = 60;
+
+/** Adds a rule set behind the others; null where there is one of this id. Throws a problem where the shop has very many. */
+export async function addRuleSet(tx: Tx, shopId: string, rules: StoredRuleSet['rules']) {
+  const rows = await tx.select({ place: ruleSets.place }).from(ruleSets).for('update');
+  if (rows.length >= MOST_RULE_SETS)
+    throw new HttpProblem(422, {
+      title: 'Very many rule sets',
+      detail: `The shop has ${rows.length} rule sets already; change one of them instead of adding another.`,
+    });
+  const place = Math.max(0, ...rows.map((row) => row.place)) + 1;
+  const [written] = await tx
+    .insert(ruleSets)
+    .values({ shopId, id: rules.id, place, version: 1, data: rules })
+    .onConflictDoNothing()
+    .returning();
+  return written ? { version: written.version, rules } : null;
 }
 
 /** Writes a rule set on the version it was read at; null when somebody else has written since. */

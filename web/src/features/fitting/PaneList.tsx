@@ -1,11 +1,12 @@
 import { groupsToDo, stepsToDo, type StepGroup } from '@neat-sill/core/fitting';
-import type { DerivedPane } from '@neat-sill/core/job';
+import { againstFitting, type DerivedPane } from '@neat-sill/core/job';
 import { wallTitle } from '@neat-sill/core/survey';
-import { countOf } from '@neat-sill/core/units';
+import { countOf, listOf } from '@neat-sill/core/units';
 import { GROUP_NAMES } from '@neat-sill/core/words';
 import { Check } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
+import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 import { useAppDispatch, useJob, viewActions } from '../job/index.ts';
 import { useFittingLog, type ToWrite } from './useFittingLog.ts';
@@ -20,8 +21,19 @@ const MARK_ACTS: Readonly<Record<StepGroup, string>> = {
 };
 
 /** Marks a stretch of the work as done on several panes at once. */
-export function MarkSeveral({ panes, onMarked }: { panes: readonly DerivedPane[]; onMarked: () => void }) {
+export function MarkSeveral({
+  panes: chosen,
+  onMarked,
+}: {
+  panes: readonly DerivedPane[];
+  onMarked: () => void;
+}) {
   const write = useFittingLog();
+  const { derived } = useJob();
+  const panes = chosen.filter((pane) =>
+    againstFitting(pane, derived).every(({ takenBy }) => takenBy !== null),
+  );
+  const waiting = chosen.filter((pane) => !panes.includes(pane));
   const mark = (group: StepGroup) => {
     const entries = panes.flatMap((pane): ToWrite[] => {
       if (!pane.fittingPlan) return [];
@@ -45,13 +57,25 @@ export function MarkSeveral({ panes, onMarked }: { panes: readonly DerivedPane[]
     onMarked();
   };
   return (
-    <div className="grid grid-cols-2 gap-2" role="group" aria-label={`Mark ${countOf(panes.length, 'pane')}`}>
-      {MARKS.map((group) => (
-        <Button key={group} className="min-h-14" onClick={() => mark(group)}>
-          {MARK_ACTS[group]}
-        </Button>
-      ))}
-    </div>
+    <>
+      {waiting.length > 0 && (
+        <Note tone="no">
+          Not yet: pane {listOf(waiting.map(({ record }) => record.label))}. Open one to see what stands
+          against it.
+        </Note>
+      )}
+      <div
+        className="grid grid-cols-2 gap-2"
+        role="group"
+        aria-label={`Mark ${countOf(panes.length, 'pane')}`}
+      >
+        {MARKS.map((group) => (
+          <Button key={group} className="min-h-14" disabled={panes.length === 0} onClick={() => mark(group)}>
+            {MARK_ACTS[group]}
+          </Button>
+        ))}
+      </div>
+    </>
   );
 }
 

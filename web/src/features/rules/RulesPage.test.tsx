@@ -117,6 +117,23 @@ describe('house rules', () => {
     expect(screen.queryByText('Discard changes')).toBeNull();
   });
 
+  test('a set is copied under a name of its own, and renamed', async () => {
+    const server = await onRules();
+    fireEvent.click(screen.getByText('Copy this set'));
+    const sheet = within(await screen.findByRole('dialog'));
+    fireEvent.change(sheet.getByLabelText('Name'), { target: { value: ' ' } });
+    fireEvent.click(sheet.getByText('Add the set'));
+    expect(server.sent.filter(({ method }) => method === 'PUT')).toEqual([]);
+    fireEvent.change(sheet.getByLabelText('Name'), { target: { value: 'Frosted net' } });
+    fireEvent.click(sheet.getByText('Add the set'));
+    await waitFor(() => expect(server.sent.some(({ method }) => method === 'PUT')).toBe(true));
+    const { body, path } = server.sent.find(({ method }) => method === 'PUT') ?? {};
+    const sent = body as { baseVersion: number; rules: typeof rules };
+    expect(sent).toMatchObject({ baseVersion: 0, rules: { name: 'Frosted net', cutting: rules.cutting } });
+    expect(sent.rules.id).not.toBe(rules.id);
+    expect(path).toContain(sent.rules.id);
+  });
+
   describe('that somebody else saves meanwhile', () => {
     const theirs = { ...rules, cutting: { ...rules.cutting, marginMm: 40 } };
     const margin = () => field('Margin at every trimmed side, mm').value;

@@ -9,7 +9,7 @@ import {
 } from '@neat-sill/core/rules';
 import { ruleName } from '@neat-sill/core/words';
 import { countOf, listOf } from '@neat-sill/core/units';
-import { Fragment, useDeferredValue, useMemo, useRef, useState } from 'react';
+import { Fragment, useDeferredValue, useMemo, useRef, useState, type FormEvent } from 'react';
 import {
   sentenceOf,
   useSaveRuleSetMutation,
@@ -20,6 +20,8 @@ import {
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/Field.tsx';
 import { Note } from '../../ui/Note.tsx';
+import { Sheet } from '../../ui/Sheet.tsx';
+import { SheetEnd } from '../../ui/SheetEnd.tsx';
 import { useRulesDraft } from './drafts.ts';
 import { fieldsNamed } from './fieldsNamed.ts';
 import { RuleGrid, type RulesForm } from './RuleFields.tsx';
@@ -40,6 +42,49 @@ function FoldedGroup({ group, form, isFound }: { group: RuleGroup; form: RulesFo
       <summary className="cursor-pointer font-semibold">{ruleName(group.path)}</summary>
       <div className="mt-3 mb-2">{wasOpened && <RuleGrid fields={group.fields} form={form} />}</div>
     </details>
+  );
+}
+
+/** Another set, that begins as a copy of this one; a job chooses it in Cuts. */
+function CopySet({ from }: { from: RuleSet }) {
+  const [open, setOpen] = useState(false);
+  const [name, setName] = useState('');
+  const [save, { error, isLoading }] = useSaveRuleSetMutation();
+  const add = async (event: FormEvent) => {
+    event.preventDefault();
+    if (name.trim() === '') return;
+    const rules = { ...from, id: crypto.randomUUID(), name: name.trim(), reason: `Begun as ${from.name}.` };
+    const saved = await save({ baseVersion: 0, rules });
+    if (saved.data) setOpen(false);
+  };
+  return (
+    <>
+      <Button
+        onClick={() => {
+          setName(`${from.name}, copy`);
+          setOpen(true);
+        }}
+      >
+        Copy this set
+      </Button>
+      <Sheet title={`A copy of “${from.name}”`} open={open} onClose={() => setOpen(false)}>
+        <form noValidate className="flex flex-col gap-4" onSubmit={(event) => void add(event)}>
+          <TextField
+            label="Name"
+            maxLength={80}
+            value={name}
+            problem={name.trim() === '' ? 'Name it: it is chosen by its name.' : undefined}
+            onChange={({ target }) => setName(target.value)}
+          />
+          <SheetEnd
+            act="Add the set"
+            busy={isLoading}
+            problem={error && sentenceOf(error)}
+            onCancel={() => setOpen(false)}
+          />
+        </form>
+      </Sheet>
+    </>
   );
 }
 
@@ -79,10 +124,32 @@ function RuleSetForm({ stored, mayChange, groups, onSaved }: RuleSetFormProps) {
   const [problem] = ruleSetSchema.safeParse(rules).error?.issues ?? [];
   return (
     <section ref={section} className="flex flex-col gap-3 border-t border-ink pt-3">
-      <div>
-        <h2 className="text-lg font-bold">{rules.name}</h2>
-        <p className="text-sm text-quiet">{rules.reason}</p>
+      <div className="flex flex-wrap items-start justify-between gap-3">
+        <div>
+          <h2 className="text-lg font-bold">{rules.name}</h2>
+          <p className="text-sm text-quiet">{rules.reason}</p>
+        </div>
+        {mayChange && <CopySet from={rules} />}
       </div>
+      {mayChange && groups === RULE_GROUPS && (
+        <details>
+          <summary className="cursor-pointer font-semibold">Its name, and what it is for</summary>
+          <div className="mt-3 grid gap-3 md:grid-cols-[1fr_2fr]">
+            <TextField
+              label="Name"
+              maxLength={80}
+              value={rules.name}
+              onChange={({ target }) => setRules({ ...rules, name: target.value })}
+            />
+            <TextField
+              label="What it is for"
+              maxLength={400}
+              value={rules.reason}
+              onChange={({ target }) => setRules({ ...rules, reason: target.value })}
+            />
+          </div>
+        </details>
+      )}
       {groups.map((group) => (
         <FoldedGroup key={group.path.join('.')} group={group} form={form} isFound={groups !== RULE_GROUPS} />
       ))}
