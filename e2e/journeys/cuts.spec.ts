@@ -232,7 +232,7 @@ test('consumables are counted, say what has run low, and come back when removed 
 }) => {
   await page.goto('/rack');
   const list = page.getByRole('region', { name: 'Consumables' });
-  const blades = list.getByRole('row').filter({ hasText: 'Carbon blades' });
+  const blades = list.getByRole('row').filter({ hasText: 'Snap-off blades, carbon' });
   await expect(blades).toContainText('buy: below 50');
   await blades.getByRole('button', { name: 'Change' }).click();
   const sheet = page.getByRole('dialog');

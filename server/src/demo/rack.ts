@@ -42,8 +42,8 @@ export const DEMO_RACK: readonly Pick<RackEntry, 'entry' | 'lot' | 'place'>[] = 
 
 /** What is used up beside film. */
 export const DEMO_CONSUMABLES: readonly Omit<Consumable, 'id' | 'version'>[] = [
-  { name: 'Carbon blades', unit: 'pieces', onHand: 40, least: 50, place: 'van, left drawer' },
+  { name: 'Snap-off blades, carbon', unit: 'pieces', onHand: 40, least: 50, place: 'van, left drawer' },
   { name: 'Slip concentrate', unit: 'ml', onHand: 1200, least: 250, place: 'bay 2' },
-  { name: 'Edge sealant, clear', unit: 'ml', onHand: 580, least: 290, place: 'bay 2' },
-  { name: 'Scrim cloths', unit: 'pieces', onHand: 12, least: null, place: 'van' },
+  { name: 'Edge sealer, clear', unit: 'ml', onHand: 580, least: 290, place: 'bay 2' },
+  { name: 'Lint-free cloths', unit: 'pieces', onHand: 12, least: null, place: 'van' },
 ];

@@ -88,8 +88,13 @@ function paneBlock(pane: DerivedPane, job: DerivedJob, { unit }: PaperInput): Co
   return {
     stack: [
       { text: `Pane ${record.label}, ${[room, wall?.name].filter(Boolean).join(', ')}`, style: 'heading' },
-      ...facts.map((text) => ({ text })),
-      { ul: stretches(pane, job.header?.site.timeZone ?? 'UTC'), margin: [0, 3, 0, 0] },
+      {
+        columns: [
+          { stack: facts.map((text) => ({ text })), width: '*' },
+          { ul: stretches(pane, job.header?.site.timeZone ?? 'UTC'), width: 'auto' },
+        ],
+        columnGap: 16,
+      },
       ...(fitting.faults.length > 0
         ? [{ text: 'Faults', bold: true, margin: [0, 4, 0, 0] }, { ul: faultLines(fitting) }]
         : []),

@@ -4,6 +4,8 @@ import { NEW_SHOP_DETAILS } from '@neat-sill/core/contract';
 import { DEFAULT_RULE_SETS } from '@neat-sill/core/rules';
 import { bookForTest, readingsForTest, recordsForTest, silverForTest } from '@neat-sill/core/testing';
 import { seededRandom } from '@neat-sill/core/units';
+import type { LogEntry, LogSays } from '@neat-sill/core/fitting';
+import { fittingReport } from './fittingReport.ts';
 import { careSheet } from './careSheet.ts';
 import { conditionSheet } from './conditionSheet.ts';
 import { cutListPaper } from './cutListPaper.ts';
@@ -389,5 +391,122 @@ describe('the condition sheet', () => {
     expect(said).toMatch(/alarm contact top right/);
     expect(said).toMatch(/2 (other )?panes/);
     expect(() => conditionSheet(input(recordsForTest()), new Map())).toThrow(/Nothing was noted/);
+  });
+});
+
+describe('the fitting report', () => {
+  const by = { id: 'tove', name: 'Tove Lind' };
+  const wrote = (says: LogSays, minute: number, paneId: string | null = 'p1'): LogEntry => ({
+    paneId,
+    at: `2026-05-04T14:${String(minute).padStart(2, '0')}:00Z`,
+    by,
+    says,
+  });
+  const steps = (minute: number, ...keys: string[]) => wrote({ kind: 'steps', steps: keys }, minute);
+  const logged = (...entries: LogEntry[]): JobRecords => ({
+    ...recordsForTest(),
+    fittingEntry: Object.fromEntries(entries.map((entry, at) => [`e${at}`, entry])),
+  });
+  const signed = (sheet: 'condition' | 'handover') =>
+    wrote(
+      {
+        kind: 'signed',
+        sheet,
+        name: 'Ada Brook',
+        strokes: [
+          [
+            [0.1, 0.1],
+            [0.4, 0.2],
+          ],
+          [[0.5, 0.1]],
+        ],
+      },
+      59,
+      null,
+    );
+
+  test('tells who did what at each pane and when, by the clock of the site, and what became of faults', () => {
+    const said = textOf(
+      fittingReport(
+        input(
+          logged(
+            wrote({ kind: 'conditions', glassC: 16, airC: 20, directSun: true }, 0),
+            steps(0, 'protect', 'scrub'),
+            steps(20, 'hang'),
+            wrote({ kind: 'lot', lot: 'G-118' }, 21),
+            wrote(
+              {
+                ...{ kind: 'fault', faultId: 'f', fault: 'speck', x: 0.5, y: 0.5, sizeMm: null },
+                ...{ pictureId: null, note: 'hair' },
+              },
+              22,
+            ),
+            wrote(
+              {
+                kind: 'faultIs',
+                faultId: 'f',
+                standing: 'mended',
+                how: 'flushed',
+                by: 'Ada Brook',
+                until: null,
+              },
+              30,
+            ),
+          ),
+        ),
+      ),
+    );
+    expect(said).toEqual(
+      expect.arrayContaining([
+        expect.stringMatching(/^Lantern Quay Library.*0 of 3 panes done\.$/),
+        'Pane 1, Reading room, South-west wall',
+        'Gannet Silver 20, 820 mm × 1326 mm, lot G-118',
+        'Glass 16 °C, room 20 °C, sun on it',
+        '20 min from the first step to the last',
+        'Prepare the glass: 4 May 10:00, Tove Lind',
+        'Hang and squeegee: 4 May 10:20, Tove Lind',
+        'Speck or hair at the middle, hair: mended by Ada Brook, flushed',
+      ]),
+    );
+    expect(said.some((line) => line.startsWith('Pane 2'))).toBe(false);
+  });
+
+  test('holds the meter’s readings against what was computed, and says who took a pane with a fault', () => {
+    const meter = (when: 'before' | 'after', light: number) =>
+      wrote({ kind: 'meter', when, light, heat: 0.5, uv: 0.4 }, when === 'before' ? 1 : 2);
+    const said = textOf(
+      fittingReport(
+        input(
+          logged(
+            steps(0, 'protect'),
+            meter('before', 0.8),
+            meter('after', 0.7),
+            wrote({ kind: 'done', timesCount: false, openFaults: ['f'], takenBy: 'Ada Brook' }, 5),
+          ),
+        ),
+      ),
+    ).join('\n');
+    expect(said).toMatch(/Light 80.% before, 70.% after.*not as computed/);
+    expect(said).toContain('Called done by Ada Brook with an open fault');
+    expect(said).toContain('1 of 3 panes done');
+  });
+
+  test('carries the signature of who signed it, or a line to sign on', () => {
+    const plain = fittingReport(input(logged(steps(0, 'protect')))).content;
+    expect(JSON.stringify(plain)).toContain('____');
+    const drawn = JSON.stringify(
+      fittingReport(input(logged(steps(0, 'protect'), signed('handover')))).content,
+    );
+    expect(drawn).toContain('M17.0 17.0L68.0 34.0');
+    expect(drawn).toContain('Ada Brook, 4 May 2026');
+    expect(drawn).not.toContain('____');
+    // Another sheet's signature is no signature here.
+    expect(
+      JSON.stringify(fittingReport(input(logged(steps(0, 'protect'), signed('condition')))).content),
+    ).toContain('____');
+  });
+
+  test('is not made of nothing', () => {
+    expect(() => fittingReport(input(recordsForTest()))).toThrow(/Nothing is fitted yet/);
   });
 });
