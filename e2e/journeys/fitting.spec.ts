@@ -169,6 +169,28 @@ test('an arch is trimmed along its curve, and a hand runs along the drawing', as
   await expect(page.getByRole('img', { name: /^Pane of/ }).locator('circle')).not.toHaveCount(0);
 });
 
+test('security film is anchored: the bead says what it takes, and comes on a later visit', async ({
+  signedIn: page,
+}) => {
+  const jobId = await jobOfCases(page, 'Anchored', [{ ...read(700, 900), filmId: 'cormorant-clear-8' }]);
+  await page.goto(`/jobs/${jobId}/fitting?pane=pane-1`);
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await page.getByRole('button', { name: 'Anchoring' }).click();
+  const sheet = page.getByRole('dialog');
+  await expect(sheet.getByRole('status')).toHaveText(/^12 mm \+ 12 mm on 3\.2 m .*: 1 × 300 ml\.$/);
+  await sheet.getByRole('button', { name: 'bottom' }).click();
+  await sheet.getByRole('radio', { name: 'Small bead' }).click();
+  await expect(sheet.getByRole('status')).toHaveText(
+    /^6 mm \+ 6 mm on 2\.5 m .*holds less.*A side without bead can be pushed in\.$/,
+  );
+  await sheet.getByRole('button', { name: 'Anchor it' }).click();
+  await page.getByText(/^All steps/).click();
+  const steps = page.getByRole('list', { name: 'Steps' });
+  await expect(steps).toContainText('A later visit, after 1 day');
+  await steps.getByRole('button', { name: /Gun the bead/ }).click();
+  await expect(page.getByText(/6 mm on the film, 6 mm on the frame, over 2\.5 m/)).toBeVisible();
+});
+
 test('two phones, one of them without network for a while: nothing is lost, and each sees the other', async ({
   signedIn,
   browser,

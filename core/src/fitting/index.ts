@@ -18,6 +18,7 @@ export {
   type DiagnosisPath,
   type DiagnosisQuestion,
 } from './faults/diagnosis.ts';
+export { replacementFor, type Replacement } from './faults/replacement.ts';
 export { viewingVerdict, type Seen, type ViewingVerdict } from './faults/viewing.ts';
 export { cureDays, cureOf, dayAt, isHungDry, type Cure } from './cure.ts';
 export { EARLIER_STEPS, NO_EARLIER_FITTING, fittingRecords, type EarlierFitting } from './records.ts';

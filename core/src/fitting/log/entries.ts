@@ -66,6 +66,12 @@ const saysSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('look'), found: z.enum(['clean', 'fault']) }),
   /** What the blade said of tempered glass. */
   z.strictObject({ kind: z.literal('listened'), fusedParticles: z.boolean() }),
+  /** A piece was tried dry: on which sides it binds, and of which panel. */
+  z.strictObject({
+    kind: z.literal('triedDry'),
+    panel: z.int().min(1).max(99).nullable(),
+    bindsAt: z.array(z.enum(SIDES)).max(4).readonly(),
+  }),
   /** Film is anchored to the frame by a bead on these sides; null where it is not. */
   z.strictObject({
     kind: z.literal('anchor'),

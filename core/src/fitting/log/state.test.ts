@@ -112,6 +112,9 @@ test('what was said last of conditions, way, anchor, lot and listening holds; lo
     k: entry(9, { kind: 'takenOn', refusals: ['glassTooCold'], by: 'Ada Brook' }),
     l: entry(9, { kind: 'meter', when: 'before', light: 0.8, heat: 0.7, uv: 0.5 }),
     m: entry(9, { kind: 'picture', when: 'after', pictureId: picture }),
+    o: entry(9, { kind: 'triedDry', panel: null, bindsAt: ['left'] }),
+    p: entry(10, { kind: 'triedDry', panel: 2, bindsAt: [] }),
+    q: entry(11, { kind: 'triedDry', panel: null, bindsAt: ['top', 'left'] }),
     n: entry(9, { kind: 'loaded', item: 'cloths', loaded: true }),
   });
   expect(state).toMatchObject({
@@ -120,6 +123,10 @@ test('what was said last of conditions, way, anchor, lot and listening holds; lo
     fusedParticles: true,
     anchor: { bead: 'full', sides: ['left', 'top'] },
     lot: 'L7',
+    triedDry: [
+      { panel: 2, bindsAt: [] },
+      { panel: null, bindsAt: ['top', 'left'] },
+    ],
     takenOn: [{ refusal: 'glassTooCold', by: 'Ada Brook' }],
     meter: { before: { light: 0.8 } },
     pictures: [{ when: 'after', pictureId: picture }],

@@ -67,6 +67,8 @@ export interface FittingState {
   readonly meter: Readonly<Partial<Record<'before' | 'after', Says<'meter'>>>>;
   readonly pictures: readonly { readonly when: 'before' | 'after'; readonly pictureId: string }[];
   readonly lot: string | null;
+  /** The last try of each panel that was tried dry; panel null for a pane in one piece. */
+  readonly triedDry: readonly Omit<Says<'triedDry'>, 'kind'>[];
   /** From when to when nobody worked on it; null while that lasts. */
   readonly pauses: readonly { readonly from: string; readonly to: string | null }[];
 }
@@ -89,6 +91,7 @@ export const NOTHING_FITTED: FittingState = {
   meter: {},
   pictures: [],
   lot: null,
+  triedDry: [],
   pauses: [],
 };
 
@@ -214,6 +217,11 @@ function after(state: FittingState, entry: KnownEntry): FittingState {
         ...state,
         pictures: [...state.pictures, { when: says.when, pictureId: says.pictureId }],
       };
+    case 'triedDry': {
+      const { panel, bindsAt } = says;
+      const others = state.triedDry.filter((tried) => tried.panel !== panel);
+      return { ...state, triedDry: [...others, { panel, bindsAt }] };
+    }
     case 'lot':
       return { ...state, lot: says.lot };
     case 'takenBack':

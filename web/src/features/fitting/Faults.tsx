@@ -1,13 +1,15 @@
-import type { FaultStanding, PaneFault } from '@neat-sill/core/fitting';
+import { replacementFor, type FaultStanding, type PaneFault } from '@neat-sill/core/fitting';
 import type { DerivedPane } from '@neat-sill/core/job';
+import { formatArea, formatLength, formatMoney } from '@neat-sill/core/units';
 import { FAULT_NAMES, FAULT_STANDING_NAMES, describePlaceOnPane } from '@neat-sill/core/words';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { useShopQuery } from '../../api/api.ts';
 import { Button, buttonLook } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/Field.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 import { showDay, showMoment } from '../../ui/format.ts';
-import { useJob } from '../job/index.ts';
+import { useJob, useUnit } from '../job/index.ts';
 import { useFittingLog, useMyName } from './useFittingLog.ts';
 
 type Ended = Exclude<FaultStanding, 'open'>;
@@ -18,6 +20,37 @@ const ASKS: Readonly<Record<Ended, { readonly act: string; readonly who: string;
   accepted: { act: 'Accepted', who: 'Who accepts it as it is', how: 'Why' },
   watched: { act: 'Watch it', who: 'Who watches it', how: 'What for' },
 };
+
+/** What the piece would be cut from again, and what that costs. */
+function CutFrom({ pane }: { pane: DerivedPane }) {
+  const { jobShopData, rules } = useJob();
+  const { data: shop } = useShopQuery();
+  const unit = useUnit();
+  const [piece] = pane.pieces;
+  if (!piece || !pane.film) return <>Keep a plan first: it says how large the piece is. </>;
+  const size = { width: piece.w, length: piece.l };
+  const found = replacementFor(size, pane.film, jobShopData.stock);
+  if (!found) return <>No roll of this film is wide enough for it. </>;
+  const minutes = Math.ceil((rules.cutting.work.pullSeconds + rules.cutting.work.knifeSeconds) / 60);
+  const text = `${formatLength(size.width, { unit })} × ${formatLength(size.length, { unit })}`;
+  const from = {
+    leftover: `leftover ${found.stockId ?? ''}`,
+    roll: `roll ${found.stockId ?? ''}`,
+    newRoll: 'a roll that is to be bought',
+  }[found.from];
+  const cost =
+    found.filmCost === null || !shop
+      ? ''
+      : found.filmCost === 0
+        ? ', nothing to buy'
+        : `, ${formatMoney(found.filmCost, shop.details.currency)} of film`;
+  return (
+    <>
+      {text}, out of {from}: {formatArea(found.filmM2, unit)}
+      {cost}, about {minutes} min at the bench.{' '}
+    </>
+  );
+}
 
 function BecomesSheet({
   pane,
@@ -46,8 +79,7 @@ function BecomesSheet({
     >
       {standing === 'replaced' && (
         <p>
-          A piece that is made again comes off a leftover of this job where one is large enough, then off the
-          rack, then off a new pull.{' '}
+          <CutFrom pane={pane} />
           <Link className={`${buttonLook('quiet')} px-0`} to={`/jobs/${jobId}/cuts`}>
             Make it again in Cuts
           </Link>

@@ -189,6 +189,47 @@ test('once more panes hang, the first is asked for, and what was found is kept',
   expect(screen.getByText(/Look at pane 2 again/)).toBeTruthy();
 });
 
+test('a piece that is to be replaced says what it is cut from again', async () => {
+  await renderInJob(<FittingBench />, { records: logged(ready(), FAULT), selected: ['p1'] });
+  await press('Replaced');
+  expect(screen.getByRole('dialog').textContent).toMatch(
+    /870 mm × 1376 mm, out of a roll that is to be bought: 2.10 m².*about \d+ min at the bench/,
+  );
+});
+
+test('a bench-cut piece that binds says where, and what was done stands in the log', async () => {
+  const records = allCut(recordsForTest({ ruleSetId: 'bench-cut' }));
+  const job = await renderInJob(<FittingBench />, { records, selected: ['p1'] });
+  await userEvent.click(screen.getByRole('radio', { name: 'Try the piece dry' }));
+  const dry = within(screen.getByRole('group', { name: 'Dry fit' }));
+  await userEvent.click(dry.getByRole('button', { name: 'Binds left' }));
+  await userEvent.click(dry.getByRole('button', { name: 'Binds top' }));
+  await userEvent.click(dry.getByRole('button', { name: 'Binds left' }));
+  expect(at(job.records())?.triedDry).toEqual([{ panel: null, bindsAt: ['top'] }]);
+  await press('What was done');
+  expect(screen.getByRole('dialog').textContent).toMatch(/Tried dry: it binds at the top/);
+  await userEvent.type(screen.getByLabelText('Lot of the film'), 'G-118');
+  await press('Save lot');
+  expect(at(job.records())?.lot).toBe('G-118');
+});
+
+test('glass, readings and way are said for this pane; another way changes the hands', async () => {
+  const job = await renderInJob(<FittingBench />, { records: ready(), selected: ['p1'] });
+  await press(/Glass 18 °C, not measured/);
+  const dialog = within(screen.getByRole('dialog'));
+  await userEvent.clear(dialog.getByLabelText('Glass, °C'));
+  await userEvent.type(dialog.getByLabelText('Glass, °C'), '30');
+  await userEvent.click(dialog.getByLabelText('The sun is on the glass'));
+  await userEvent.click(dialog.getByRole('button', { name: 'Save' }));
+  expect(at(job.records())?.conditions).toEqual({ glassC: 30, roomC: 20, directSun: true });
+  await userEvent.click(screen.getByText(/Reverse roll: one installer/));
+  await press(/Tape to the table: two people/);
+  expect(at(job.records())?.hang).toBe('tapeToTable');
+  expect(screen.getByText(/two on the pane/)).toBeTruthy();
+  await press('As planned');
+  expect(at(job.records())?.hang).toBeNull();
+});
+
 describe('the marks of a seam', () => {
   const records = allCut(recordsForTest({ panes: { p1: { readings: WIDE } } }));
 

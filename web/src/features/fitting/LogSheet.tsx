@@ -1,10 +1,14 @@
 import { minutesBySteps, type KnownEntry, type LogSays } from '@neat-sill/core/fitting';
 import type { DerivedPane } from '@neat-sill/core/job';
 import { formatTemperature, listOf, type LengthUnit } from '@neat-sill/core/units';
-import { FAULT_NAMES, FAULT_STANDING_NAMES, HANG_NAMES, STEP_NAMES } from '@neat-sill/core/words';
+import { FAULT_NAMES, FAULT_STANDING_NAMES, HANG_NAMES, SIDE_NAMES, STEP_NAMES } from '@neat-sill/core/words';
+import { useState } from 'react';
+import { Button } from '../../ui/Button.tsx';
+import { TextField } from '../../ui/Field.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
 import { showMoment } from '../../ui/format.ts';
 import { useJob, useUnit } from '../job/index.ts';
+import { useFittingLog } from './useFittingLog.ts';
 
 const nameOfKey = (key: string) => {
   const [code = '', panel] = key.split('.');
@@ -38,6 +42,10 @@ function sayOf(says: LogSays, pane: DerivedPane, unit: LengthUnit): string {
       return says.found === 'clean' ? 'Looked again: clean' : 'Looked again: something found';
     case 'listened':
       return says.fusedParticles ? 'Listened: rough, no blade' : 'Listened: smooth';
+    case 'triedDry':
+      return says.bindsAt.length === 0
+        ? 'Tried dry: it fits'
+        : `Tried dry: it binds at the ${listOf(says.bindsAt.map((side) => SIDE_NAMES[side]))}`;
     case 'anchor':
       return says.anchor ? 'Anchored' : 'Not anchored';
     case 'conditions':
@@ -61,6 +69,40 @@ function sayOf(says: LogSays, pane: DerivedPane, unit: LengthUnit): string {
   }
 }
 
+/** The lot of the film that hangs here, as its box says. */
+function Lot({ pane }: { pane: DerivedPane }) {
+  const write = useFittingLog();
+  const known = pane.fitting.lot ?? '';
+  const [lot, setLot] = useState(known);
+  return (
+    <div className="flex items-end gap-2">
+      <div className="flex-1">
+        <TextField
+          label="Lot of the film"
+          maxLength={60}
+          list="lots-of-film"
+          value={lot}
+          onChange={(event) => setLot(event.target.value)}
+        />
+        <datalist id="lots-of-film">
+          {pane.film?.lots.map((each) => (
+            <option key={each} value={each} />
+          ))}
+        </datalist>
+      </div>
+      <Button
+        className="min-h-12"
+        disabled={lot.trim() === '' || lot.trim() === known}
+        onClick={() =>
+          write(`Lot of pane ${pane.record.label}`, [[pane.id, { kind: 'lot', lot: lot.trim() }]])
+        }
+      >
+        Save lot
+      </Button>
+    </div>
+  );
+}
+
 /** All that was written about a pane, the last first, and what its steps took. */
 export function LogSheet({ pane, onClose }: { pane: DerivedPane; onClose: () => void }) {
   const { derived } = useJob();
@@ -76,6 +118,7 @@ export function LogSheet({ pane, onClose }: { pane: DerivedPane; onClose: () => 
           {pane.fitting.timesCount ? '' : ', not counted, as it was ticked afterwards'}.
         </p>
       )}
+      <Lot pane={pane} />
       {entries.length === 0 && <p className="text-quiet">Nothing yet.</p>}
       <ol className="flex flex-col">
         {entries.map((entry) => (

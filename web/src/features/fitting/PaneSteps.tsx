@@ -12,7 +12,15 @@ import {
   type StepToDo,
 } from '@neat-sill/core/fitting';
 import { againstFitting, type DerivedPane } from '@neat-sill/core/job';
-import { CAUTION_TEXTS, FAULT_NAMES, GROUP_NAMES, STEP_NAMES, stepWords } from '@neat-sill/core/words';
+import { SIDES, type Side } from '@neat-sill/core/survey';
+import {
+  CAUTION_TEXTS,
+  FAULT_NAMES,
+  GROUP_NAMES,
+  SIDE_NAMES,
+  STEP_NAMES,
+  stepWords,
+} from '@neat-sill/core/words';
 import { ChevronLeft, ListChecks } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useSessionQuery } from '../../api/api.ts';
@@ -111,6 +119,37 @@ function Listened({ paneId, label }: { paneId: string; label: string }) {
       <Button className="min-h-12" onClick={() => says(true)}>
         Rough, no blade
       </Button>
+    </div>
+  );
+}
+
+/** Whether a piece fits as it is held up dry, or where it binds. */
+function TriedDry({ pane, at }: { pane: DerivedPane; at: StepToDo }) {
+  const write = useFittingLog();
+  const panel = typeof at.step.figures['panel'] === 'number' ? at.step.figures['panel'] : null;
+  const binds = pane.fitting.triedDry.find((tried) => tried.panel === panel)?.bindsAt ?? null;
+  const says = (bindsAt: readonly Side[]) =>
+    write(`Tried pane ${pane.record.label} dry`, [[pane.id, { kind: 'triedDry', panel, bindsAt }]]);
+  const toggled = (side: Side) =>
+    binds?.includes(side) ? binds.filter((each) => each !== side) : [...(binds ?? []), side];
+  return (
+    <div className="flex flex-col gap-1" role="group" aria-label="Dry fit">
+      <Button className="min-h-12" aria-pressed={binds?.length === 0} onClick={() => says([])}>
+        It fits all round
+      </Button>
+      <div className="grid grid-cols-4 gap-1">
+        {SIDES.map((side) => (
+          <Button
+            key={side}
+            className="min-h-12 px-1 text-sm"
+            weight={binds?.includes(side) ? 'danger' : 'plain'}
+            aria-pressed={binds?.includes(side) ?? false}
+            onClick={() => says(toggled(side))}
+          >
+            Binds {SIDE_NAMES[side]}
+          </Button>
+        ))}
+      </div>
     </div>
   );
 }
@@ -259,6 +298,7 @@ export function PaneSteps({ pane, toFit }: PaneStepsProps) {
                 {at.step.code === 'listen' && fitting.fusedParticles === null && (
                   <Listened paneId={pane.id} label={label} />
                 )}
+                {at.step.code === 'testFit' && <TriedDry pane={pane} at={at} />}
                 {(words.more ?? at.step.cautions.length > 0) && (
                   <details>
                     <summary className="flex min-h-12 cursor-pointer items-center text-quiet md:min-h-8">

@@ -1,13 +1,19 @@
-import type { JobSummary } from '@neat-sill/core/contract';
+import { isLow, type JobSummary } from '@neat-sill/core/contract';
 import { format } from 'date-fns';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import { sentenceOf, useSessionQuery, useShopBookQuery, useTodayQuery } from '../../api/api.ts';
+import {
+  sentenceOf,
+  useConsumablesQuery,
+  useSessionQuery,
+  useShopBookQuery,
+  useTodayQuery,
+} from '../../api/api.ts';
 import { showDay, today } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 import { WaitingHere } from '../job/index.ts';
 import { JobRow, standingOf } from '../jobs/index.ts';
-import { formatRun } from '@neat-sill/core/units';
+import { formatNumber, formatRun } from '@neat-sill/core/units';
 
 /** A part roll with less than this on it is worth a look before the next job. */
 const LITTLE_LEFT_MM = 8_000;
@@ -43,6 +49,8 @@ export function TodayPage() {
   const { data: jobs, error } = useTodayQuery(today());
   const { data: session } = useSessionQuery();
   const { data: book } = useShopBookQuery();
+  const { data: consumables = [] } = useConsumablesQuery();
+  const low = consumables.filter(isLow);
   const unit = session?.person?.unit ?? 'mm';
   const short = (book?.rack ?? [])
     .map(({ entry }) => entry)
@@ -93,17 +101,31 @@ export function TodayPage() {
               ))}
             </Part>
             <Part title="Running out" empty="Every part roll has more than 8 m on it.">
-              {short.map((roll) => (
-                <li
-                  key={roll.id}
-                  className="flex min-h-12 items-center justify-between gap-3 border-b border-hairline px-2"
-                >
-                  <span>
-                    <b>{roll.id}</b>, {book?.films.find(({ id }) => id === roll.filmId)?.name}
-                  </span>
-                  <span className="font-semibold text-ochre-text">{formatRun(roll.length, unit)} left</span>
-                </li>
-              ))}
+              {[
+                ...low.map(({ id, name, onHand, unit: counted }) => (
+                  <li
+                    key={id}
+                    className="flex min-h-12 items-center justify-between gap-3 border-b border-hairline px-2"
+                  >
+                    <b>{name}</b>
+                    <span className="font-semibold text-ochre-text">
+                      {formatNumber(onHand)}
+                      {counted === 'pieces' ? '' : ` ${counted}`} left
+                    </span>
+                  </li>
+                )),
+                ...short.map((roll) => (
+                  <li
+                    key={roll.id}
+                    className="flex min-h-12 items-center justify-between gap-3 border-b border-hairline px-2"
+                  >
+                    <span>
+                      <b>{roll.id}</b>, {book?.films.find(({ id }) => id === roll.filmId)?.name}
+                    </span>
+                    <span className="font-semibold text-ochre-text">{formatRun(roll.length, unit)} left</span>
+                  </li>
+                )),
+              ]}
             </Part>
           </div>
         </>
