@@ -9,10 +9,12 @@ export function LookAgain() {
   const { derived, rules } = useJob();
   const dispatch = useAppDispatch();
   const write = useFittingLog();
-  const due = derived.pane(paneToLookAt(
+  const due = derived.pane(
+    paneToLookAt(
       derived.panes.filter(({ toFit }) => toFit !== null),
       rules.fitting,
-    ) ?? '');
+    ) ?? '',
+  );
   if (!due) return null;
   const { label } = due.record;
   const found = (what: 'clean' | 'fault') => {
