@@ -94,7 +94,7 @@ export function fittingPlan(asked: Asked, rules: RuleSet, more: MoreAtHand = NOT
   const ofPanel = (panel: number): PlannedStep['figures'] => (piece.panels > 1 ? { panel } : {});
 
   const before = [
-    step('protect', { because: more.opens ? ['opens'] : [], cautions: ladder }),
+    step('protect', { cautions: ladder }),
     step('recordCondition'),
     ...when(wet, 'mix', {
       figures: { ml: solution.ml, soap: solution.soap.amount },

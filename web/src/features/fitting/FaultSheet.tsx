@@ -1,11 +1,15 @@
 import { DIAGNOSIS, FAULT_KINDS, type DiagnosisEnd, type FaultKind } from '@neat-sill/core/fitting';
 import { FAULT_NAMES } from '@neat-sill/core/words';
+import { Camera } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
+import { queuePicture, smallPicture } from '../../device/pictures.ts';
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/Field.tsx';
+import { FileButton } from '../../ui/FileButton.tsx';
 import { OneOf } from '../../ui/OneOf.tsx';
 import { PlacePicker, type Place } from '../../ui/PlacePicker.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
+import { useJob } from '../job/index.ts';
 import { Diagnose, EndOfDiagnosis } from './Diagnose.tsx';
 
 export interface NotedFault {
@@ -13,6 +17,7 @@ export interface NotedFault {
   readonly place: Place;
   readonly note: string;
   readonly sizeMm: number | null;
+  readonly pictureId: string | null;
 }
 
 interface FaultSheetProps {
@@ -33,6 +38,13 @@ export function FaultSheet({ figure, onClose, onNote }: FaultSheetProps) {
   const [asking, setAsking] = useState(false);
   const [size, setSize] = useState('');
   const [note, setNote] = useState('');
+  const [picture, setPicture] = useState<Blob | null>(null);
+  const { jobId } = useJob();
+  const save = async () => {
+    if (!kind || !place) return;
+    const pictureId = picture ? await queuePicture(jobId, picture) : null;
+    onNote({ kind, place, note: note.trim(), sizeMm: size === '' ? null : sizeMm, pictureId });
+  };
   const missing = !kind ? 'Say what it is.' : !place ? 'Tap where it is.' : null;
   const sizeMm = Number(size.replace(',', '.'));
   if (asking)
@@ -83,6 +95,15 @@ export function FaultSheet({ figure, onClose, onNote }: FaultSheetProps) {
           onChange={(event) => setNote(event.target.value)}
         />
       </div>
+      <FileButton
+        className="min-h-12"
+        asks="Photograph of the fault"
+        accept="image/jpeg,image/png,image/webp"
+        capture="environment"
+        onFile={async (file) => setPicture(await smallPicture(file))}
+      >
+        <Camera size={18} aria-hidden /> {picture ? 'Another photograph' : 'Photograph'}
+      </FileButton>
       <div className="flex items-center justify-end gap-3">
         {missing && <span className="text-sm text-quiet">{missing}</span>}
         <Button className="min-h-12" onClick={onClose}>
@@ -92,9 +113,7 @@ export function FaultSheet({ figure, onClose, onNote }: FaultSheetProps) {
           className="min-h-12"
           weight="act"
           disabled={missing !== null || (size !== '' && !(sizeMm >= 0 && sizeMm <= 5000))}
-          onClick={() =>
-            kind && place && onNote({ kind, place, note: note.trim(), sizeMm: size === '' ? null : sizeMm })
-          }
+          onClick={() => void save()}
         >
           Save fault
         </Button>

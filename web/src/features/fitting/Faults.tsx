@@ -8,6 +8,7 @@ import { useShopQuery } from '../../api/api.ts';
 import { Button, buttonLook } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/Field.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
+import { StoredPicture } from '../../ui/StoredPicture.tsx';
 import { showDay, showMoment } from '../../ui/format.ts';
 import { useJob, useUnit } from '../job/index.ts';
 import { useFittingLog, useMyName } from './useFittingLog.ts';
@@ -153,6 +154,9 @@ function FaultCard({ pane, fault }: { pane: DerivedPane; fault: PaneFault }) {
         {standing !== 'open' && `: ${FAULT_STANDING_NAMES[standing]}`}
         {last?.until && ` until ${showDay(last.until)}`}
       </p>
+      {fault.pictureId && (
+        <StoredPicture id={fault.pictureId} alt={`${FAULT_NAMES[kind]}, pane ${pane.record.label}`} />
+      )}
       <details>
         <summary className="cursor-pointer text-sm text-quiet">
           {history.length === 1 ? 'noted' : FAULT_STANDING_NAMES[last?.standing ?? 'open']}{' '}

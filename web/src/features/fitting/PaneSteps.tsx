@@ -205,8 +205,10 @@ export function PaneSteps({ pane, toFit }: PaneStepsProps) {
       ? (group?.steps ?? []).flatMap(({ key, isDone }) => (isDone ? [] : [key]))
       : [at.key];
   const ends = fitting.doneAt === null && open.length > 0 && open.every(({ key }) => keys.includes(key));
-  const next = derived.panes.find(
-    (other) => other.id !== pane.id && other.fitting.doneAt === null && other.toFit !== null,
+  // The next in the order of the walls, and from the start again after the last.
+  const own = derived.panes.indexOf(pane);
+  const next = [...derived.panes.slice(own + 1), ...derived.panes.slice(0, Math.max(0, own))].find(
+    (other) => other.fitting.doneAt === null && other.toFit !== null,
   );
   const goOn = () => {
     if (!next) return;
@@ -248,13 +250,13 @@ export function PaneSteps({ pane, toFit }: PaneStepsProps) {
     );
     setChosen(null);
   };
-  const note = ({ kind, place, note: said, sizeMm }: NotedFault) => {
+  const note = ({ kind, place, note: said, sizeMm, pictureId }: NotedFault) => {
     write(`${FAULT_NAMES[kind]}, pane ${label}`, [
       [
         pane.id,
         {
           ...{ kind: 'fault', faultId: crypto.randomUUID(), fault: kind, ...place },
-          ...{ sizeMm, pictureId: null, note: said },
+          ...{ sizeMm, pictureId, note: said },
         },
       ],
     ]);
