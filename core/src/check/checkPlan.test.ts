@@ -39,6 +39,7 @@ const job: PlanJob = jobForTest({
   ],
   rules: {
     ...jobForTest().rules,
+    seamPlaces: 'equal',
     work: {
       perPull: 1,
       perKnifeSetting: 1,

@@ -130,6 +130,7 @@ describe('a plan of cuts', () => {
 
 describe('the checker of plans', () => {
   const job = jobForTest({
+    rules: { ...jobForTest().rules, seamPlaces: 'equal' },
     panes: [
       paneForTest({ count: 2, factoryEdge: 'left' }),
       paneForTest({ id: 'P2', width: 1640, height: 2260 }),

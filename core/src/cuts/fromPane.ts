@@ -17,6 +17,7 @@ export function planRulesOf({ cutting }: RuleSet): PlanJob['rules'] {
     factoryEdgeAllowance: -cutting.factoryEdgeGapMm,
     seamOverlap: cutting.seam === 'butt' ? 0 : cutting.seamOverlapMm,
     minPanel: cutting.minPanelMm,
+    seamPlaces: cutting.seamPlaces,
     minOffcut: { width: cutting.minOffcutWidthMm, length: cutting.minOffcutLengthMm },
     bookValue: cutting.bookValue,
     work: {

@@ -37,6 +37,7 @@ const cautious: RuleSet = {
     bookValue: 0.6,
     minOffcutWidthMm: 300,
     minOffcutLengthMm: 600,
+    seamPlaces: 'equal',
     seam: 'double',
     work: USUAL_CUTTING_WORK,
   },

@@ -112,6 +112,10 @@ export const ruleSetSchema = z.strictObject({
       .describe('What film off a roll on the rack counts, as a share of what it costs to buy again'),
     minOffcutWidthMm: lengthMm.max(2000),
     minOffcutLengthMm: lengthMm.max(5000),
+    seamPlaces: z
+      .enum(['equal', 'free'])
+      .default('equal')
+      .describe('Panels of one pane are equal, or as wide as takes the least film'),
     seam: z
       .enum(['double', 'butt'])
       .default('double')

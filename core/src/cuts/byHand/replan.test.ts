@@ -15,6 +15,7 @@ const roll = {
   factoryEdges: ['left', 'right'],
 } as const;
 const four = jobForTest({
+  rules: { ...jobForTest().rules, seamPlaces: 'equal' },
   stock: [{ ...roll, factoryEdges: [...roll.factoryEdges] }],
   panes: [
     paneForTest({ id: 'P1', count: 3 }),

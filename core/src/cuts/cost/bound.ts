@@ -34,7 +34,12 @@ export function filmBound(
   const stock = job.stock.filter((entry) => entry.filmId === film.id);
   const widths = [...new Set([...film.rolls, ...stock].map(({ width }) => width))];
   const demands = panes.flatMap((pane) =>
-    panelShapes(pane, film, job).map((shapes) => ({ shapes, copies: pane.copies })),
+    panelShapes(pane, film, job).map((shapes, _panel, all) => ({
+      shapes,
+      copies: pane.copies,
+      // Where seams may go anywhere a panel may be as narrow as the rules let it; together they are as broad as ever.
+      isFixed: all.length === 1 || job.rules.seamPlaces === 'equal' || pane.seams.at !== undefined,
+    })),
   );
   const smallest = (shapes: readonly Shape[], figure: (shape: Shape) => number) =>
     shapes.length === 0 ? 0 : Math.min(...shapes.map(figure));
@@ -45,10 +50,10 @@ export function filmBound(
   const [width] = widths;
   if (widths.length === 1 && width !== undefined) {
     const usable = (shapes: readonly Shape[]) => shapes.filter(({ acrossMm: w }) => w <= width + 0.01);
-    const lengths = demands.map(({ shapes, copies }) => ({
+    const lengths = demands.map(({ shapes, copies, isFixed }) => ({
       copies,
       shortest: smallest(usable(shapes), ({ alongMm: l }) => l),
-      wide: usable(shapes).every(({ acrossMm: w }) => w > width / 2),
+      wide: isFixed && usable(shapes).every(({ acrossMm: w }) => w > width / 2),
     }));
     const stacked = lengths.reduce(
       (sum, { copies, shortest, wide }) => sum + (wide ? copies * shortest : 0),

@@ -251,12 +251,14 @@ const COLUMNS_A_ROUND = 40;
  * The bound of the cross-sections: at each place along a roll the pieces beside each other fit its width, so the length
  * used is at least that of the linear programme which cuts every piece from cross-sections in fractions (the bar
  * relaxation of strip packing: Scheithauer 1999; columns by Gilmore and Gomory 1961, each round's bound by Farley 1990).
- * Offcuts and part rolls come in with the length they have. Null without a solution.
+ * Offcuts and part rolls come in with the length they have. Null without a solution. `near`: how near to it, as a share, is
+ * near enough.
  */
 export function boundBySections(
   demand: Demand,
   solver: LinearSolver,
   shouldStop: () => boolean,
+  near = NEAR,
 ): ProvenBound | null {
   const stretches = stretchesOf(demand);
   if (stretches.length === 0 || demand.parts.length === 0) return null;
@@ -282,7 +284,7 @@ export function boundBySections(
     const best = found.map(([first]) => first?.value ?? 0);
     const now = provedBy(demand, stretches, worth, best);
     if (now.cost > proved.cost) proved = now;
-    if (answer.objective - proved.cost <= NEAR * answer.objective) break;
+    if (answer.objective - proved.cost <= near * answer.objective) break;
     let added = 0;
     found.forEach((list, at) => {
       const stretch = stretches[at];

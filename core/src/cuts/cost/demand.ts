@@ -143,7 +143,19 @@ const sameLayout = (layout: Layout) =>
 
 const rollOf = ({ widthMm, lengthMm }: Supply) => ({ width: widthMm, length: lengthMm });
 
-function waysOf(pane: PaneForPlan, film: FilmForPlan, job: PlanJob, supplies: readonly Supply[]) {
+/** Further places for the seams of a pane off a supply, beside those that its wishes and equal panels give. */
+export type PlacesOf = (
+  pane: PaneForPlan,
+  supply: Supply,
+) => readonly { readonly axis: 'vertical' | 'horizontal'; readonly at: readonly number[] }[];
+
+function waysOf(
+  pane: PaneForPlan,
+  film: FilmForPlan,
+  job: PlanJob,
+  supplies: readonly Supply[],
+  places: PlacesOf,
+) {
   const division = divide(pane, film, job.rules);
   if (division.kind === 'impossible') return [];
   if (division.kind === 'whole') {
@@ -159,7 +171,17 @@ function waysOf(pane: PaneForPlan, film: FilmForPlan, job: PlanJob, supplies: re
   return supplies.flatMap((supply) => {
     if (!mayComeOff(pane, supply)) return [];
     const seen = new Set<string>();
-    return panelLayouts(pane, film, job.rules, rollOf(supply), division.ways).flatMap((layout) => {
+    const further = places(pane, supply).flatMap(({ axis, at }) =>
+      panelLayouts(
+        { ...pane, seams: { ...pane.seams, at: [...at] } },
+        film,
+        job.rules,
+        rollOf(supply),
+        division.ways.filter((way) => way.axis === axis),
+      ),
+    );
+    const layouts = [...panelLayouts(pane, film, job.rules, rollOf(supply), division.ways), ...further];
+    return layouts.flatMap((layout) => {
       const key = sameLayout(layout);
       const goes = layout.every((shapes) => shapes.some((shape) => goesOn(shape, supply)));
       if (seen.has(key) || !goes) return [];
@@ -188,6 +210,7 @@ export function demandOf(
   film: FilmForPlan,
   job: PlanJob,
   only: (supply: Omit<Supply, 'index'>) => boolean = () => true,
+  places: PlacesOf = () => [],
 ): Demand {
   const counting = countingFor(film, job);
   const supplies = suppliesOf(film, job, counting, only);
@@ -199,7 +222,7 @@ export function demandOf(
   for (const panes of groups.values()) {
     const [first] = panes;
     if (!first) continue;
-    const found = waysOf(first, film, job, supplies);
+    const found = waysOf(first, film, job, supplies, places);
     if (found.length === 0) continue;
     const kind = kinds.length;
     const ways = found.map(({ layout, supply }, way): Way => ({

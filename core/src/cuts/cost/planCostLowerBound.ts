@@ -1,5 +1,6 @@
 import { boundBySections } from './crossSections.ts';
 import { demandOf, goesOn, type Demand } from './demand.ts';
+import { dividesAny, placesAreFree } from './freePlaces.ts';
 import type { LinearSolver } from './linearSolver.ts';
 import type { FilmForPlan, PlanJob } from '../format/planJob.ts';
 
@@ -45,6 +46,8 @@ export function planCostLowerBound(
   const { counting, supplies, parts, patterned } = demand;
   const wanted = job.panes.reduce((sum, { filmId, count }) => sum + (filmId === film.id ? count : 0), 0);
   const laid = demand.kinds.reduce((sum, { copies }) => sum + copies.length, 0);
+  // Of places that were not tried nothing is proven.
+  if (placesAreFree(job) && dividesAny(film, job)) return null;
   if (!counting || patterned || wanted === 0 || laid < wanted || parts.length > MOST_PARTS) return null;
   const worth = counting.mostWorthPerMm2;
   const area = leastArea(demand);

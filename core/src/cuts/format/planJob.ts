@@ -83,6 +83,8 @@ export const planRulesSchema = z.strictObject({
   minOffcut: z.strictObject({ width: notNegative, length: notNegative }),
   /** What film off a roll on hand counts while plans are weighed, as a share of what it costs to buy again. */
   bookValue: z.number().min(0.01).max(1).optional(),
+  /** Where seams go: wherever a panel may end (what a job without it means), or so that panels are equal. */
+  seamPlaces: z.enum(['free', 'equal']).optional(),
   /** What counts beside film; without it plans go by film alone. */
   work: planWorkSchema.optional(),
 });

@@ -4,6 +4,7 @@ import { isBetterPacking, layoutTable, pack, packingOrder, type Copy, type Packe
 import { arrangementOf, type Arrangement } from './optimise/builtPull.ts';
 import { boundBySections } from '../cost/crossSections.ts';
 import { demandOf, type Demand, type Supply } from '../cost/demand.ts';
+import { boundOverPlaces, demandWithFreePlaces, dividesAny, placesAreFree } from '../cost/freePlaces.ts';
 import { exactPulls } from './optimise/exactSmall.ts';
 import { realise } from './optimise/realise.ts';
 import { searchPulls, type SearchEffort } from './optimise/search.ts';
@@ -61,9 +62,12 @@ const MOST_PARTS_BOUND = 450;
 /** Reckons the bound of a film's panes, and looks for cheaper pulls until it is reached or time is up. */
 export function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell: () => void): void {
   const { film } = state;
-  const demand = demandOf(film, job);
   const solver = effort.solver ?? null;
   const shouldStop = () => effort.shouldStop();
+  const { demand, worth: worthOfPlaces } = demandWithFreePlaces(film, job, solver, () =>
+    effort.shouldStop(0.2),
+  );
+  const isFree = placesAreFree(job) && dividesAny(film, job);
   const { counting } = demand;
   const laid = demand.kinds.reduce((sum, { copies }) => sum + copies.length, 0);
   const all = laid > 0 && laid === state.copies.length - state.packed.unplaced.length;
@@ -87,18 +91,20 @@ export function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell
   };
   const prove = (): { worth: readonly number[] | null; bound: number } => {
     const proven =
-      solver && all && demand.parts.length <= MOST_PARTS_BOUND
+      solver && all && demand.parts.length <= MOST_PARTS_BOUND && !worthOfPlaces
         ? boundBySections(demand, solver, shouldStop)
         : null;
     const exact = all && !demand.patterned ? exactPulls(demand, shouldStop) : null;
     if (exact && exact.pulls.every(({ strips }) => strips.length <= demand.mostSlits))
       take(demand, arrangementOf(demand, exact.pulls));
-    const bound = Math.max(proven?.cost ?? 0, (exact?.cost ?? 0) - ROUNDING);
+    // What is proven of the places that were tried says nothing of the others.
+    const bySections = isFree ? boundOverPlaces(film, job) : (proven?.cost ?? 0);
+    const bound = Math.max(bySections, (exact?.cost ?? 0) - ROUNDING);
     if (bound > 0) {
       state.bound = Math.min(bound, state.packed.cost);
       tell();
     }
-    return { worth: proven?.worth ?? null, bound };
+    return { worth: worthOfPlaces ?? proven?.worth ?? null, bound };
   };
   if (demand.patterned || !all) {
     prove();

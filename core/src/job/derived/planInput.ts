@@ -86,7 +86,11 @@ export function planStanding(kept: KeptPlan | null, now: PlanJob): PlanStanding 
     ...job,
     stock: [],
     films: job.films.map((film) => ({ ...film, wantedBefore: [] })),
-    rules: isOlder ? { ...rules, work: undefined } : rules,
+    // Plans that were kept before anybody could choose have equal panels.
+    rules: {
+      ...(isOlder ? { ...rules, work: undefined } : rules),
+      seamPlaces: rules.seamPlaces ?? 'equal',
+    },
     panes: isOlder ? panes.map((pane) => ({ ...pane, room: undefined })) : panes,
   });
   return { kind: sameData(wanted(kept.job), wanted(now)) ? 'holds' : 'changed', kept };
