@@ -5,6 +5,7 @@ import {
   doneSays,
   fittingPlan,
   groupsToDo,
+  isForNow,
   isHung,
   paneToLookAt,
   stepsToDo,
@@ -53,6 +54,32 @@ test('an old hand does a plain pane in four taps, and what comes on a later visi
   expect(groups[3]?.steps[0]?.key).toBe('squeegeeSecond');
 });
 
+test('looking again is no part of the first visit as it goes, and is asked for in no group', () => {
+  const steps = stepsToDo(fittingPlan(asked(), rules), NOTHING_FITTED);
+  const notNow = steps.filter((step) => !isForNow(step)).map(({ key, group }) => [key, group]);
+  expect(notNow).toEqual([
+    ['lookAgain', 'lookedAt'],
+    ['leadStrips', 'later'],
+  ]);
+  const grouped = groupsToDo(steps).flatMap((group) => group.steps.map(({ key }) => key));
+  expect(grouped).not.toContain('lookAgain');
+  expect(grouped).toHaveLength(steps.length - 1);
+});
+
+test('later visits stand apart by their day, and pieces tried dry are no panels in hand yet', () => {
+  const anchored: Asked = { ...asked(), anchor: { bead: 'full', sides: ['left'] } };
+  const later = groupsToDo(stepsToDo(fittingPlan(anchored, rules), NOTHING_FITTED)).slice(4);
+  expect(later.map(({ afterDays, steps }) => [afterDays, steps.map(({ key }) => key)])).toEqual([
+    [1, ['dryEdge', 'maskFrame', 'bead']],
+    [8, ['beadCheck']],
+    [30, ['leadStrips']],
+  ]);
+  const bench: Asked = { ...asked(2), piece: { ...asked(2).piece, school: 'bench' } };
+  const [first] = groupsToDo(stepsToDo(fittingPlan(bench, rules), NOTHING_FITTED));
+  expect(first?.steps.map(({ key }) => key)).toEqual(expect.arrayContaining(['testFit.1', 'testFit.2']));
+  expect(first?.panel).toBeNull();
+});
+
 test('panels are hung and trimmed each in its turn', () => {
   const groups = groupsToDo(stepsToDo(fittingPlan(asked(2), rules), NOTHING_FITTED));
   expect(groups.map(({ group, panel }) => [group, panel])).toEqual([
@@ -85,6 +112,9 @@ test('a pane ticked in less than the house’s least was ticked afterwards', () 
   expect(tickedAfterwards(state, at(2.9), rules.fitting)).toBe(true);
   expect(tickedAfterwards(state, at(3), rules.fitting)).toBe(false);
   expect(tickedAfterwards(NOTHING_FITTED, at(30), rules.fitting)).toBe(true);
+  // From the first tick, in whatever order they stand.
+  const later = ticked({ hang: 2, protect: 0 });
+  expect(tickedAfterwards(later, at(3), rules.fitting)).toBe(false);
   const paused = ticked({ protect: 0 }, { pauses: [{ from: at(1), to: at(29) }] });
   expect(tickedAfterwards(paused, at(30), rules.fitting)).toBe(true);
 });
@@ -117,9 +147,19 @@ test('when two more panes hang, the one before them is asked for, until somebody
   // When the last one hangs all are looked at once more.
   const last = paneToLookAt([hung('a', 0, look(15)), hung('b', 10)], rules.fitting);
   expect(last).toBe('b');
-  expect([isHung(NOTHING_FITTED), isHung(ticked({ 'hang.2': 0 })), isHung(ticked({ hangs: 0 }))]).toEqual([
-    false,
-    true,
-    false,
-  ]);
+  expect(
+    [{}, { 'hang.2': 0 }, { hang: 0 }, { hangs: 0 }].map((ticks) =>
+      isHung(ticked(ticks as Record<string, number>)),
+    ),
+  ).toEqual([false, true, true, false]);
+  // By its last panel; what was ticked before or after says nothing; looked at in the same moment is looked at.
+  const panels = {
+    id: 'p',
+    fitting: ticked({ trim: 90, 'hang.2': 40, 'hang.1': 5, scrub: 1 }, { looks: look(40) }),
+  };
+  expect(due(panels, hung('b', 50), hung('d', 60))).toBeNull();
+  expect(
+    due({ ...panels, fitting: { ...panels.fitting, looks: look(39) } }, hung('b', 50), hung('d', 60)),
+  ).toBe('p');
+  expect(due(panels, hung('b', 10), hung('d', 60))).toBe('b');
 });
