@@ -171,7 +171,8 @@ test('on a phone every key of fitting is at least 48 px for a wet finger', async
   const small = await page.getByRole('button').evaluateAll((nodes) =>
     nodes
       .map((node) => ({ name: node.textContent, box: node.getBoundingClientRect() }))
-      .filter(({ box }) => box.height > 0 && box.height < 48)
+      // What is a pixel high is there for screen readers; its button stands beside it.
+      .filter(({ box }) => box.height > 1 && box.height < 48)
       .map(({ name, box }) => `${name} ${box.height}`),
   );
   expect(small).toEqual([]);

@@ -116,7 +116,10 @@ test('what the shop says of itself is kept, and is where a new job begins', asyn
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('alert')).toContainText('no place on a map');
   await page.getByLabel('Latitude and longitude').fill('43°39′N 70°15′W');
+  // The button rests while it saves as well: what is waited for is the answer.
+  const kept = page.waitForResponse((answer) => answer.request().method() === 'PUT' && answer.ok());
   await page.getByRole('button', { name: 'Save' }).click();
+  await kept;
   await expect(page.getByRole('button', { name: 'Save' })).toBeDisabled();
   await page.reload();
   await expect(page.getByLabel('Telephone')).toHaveValue('555 0199');

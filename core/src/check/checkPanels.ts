@@ -39,7 +39,10 @@ function panelsFitSoldRoll(
         : [null, pane.factoryEdge];
   return wished.some((edge) => {
     const added = (a: HungSide, b: HungSide) =>
-      [a, b].reduce((sum, side) => sum + (side === edge ? factoryEdgeAllowance : allowance), 0);
+      [a, b].reduce(
+        (sum, side) => sum + (side === edge ? factoryEdgeAllowance : (pane.allowances?.[side] ?? allowance)),
+        0,
+      );
     const width = pane.width + added('left', 'right');
     const height = pane.height + added('top', 'bottom');
     const [divided, other] = axis === 'vertical' ? [width, height] : [height, width];
@@ -94,6 +97,7 @@ function soldFor({ from }: PaneForPlan, film: FilmForPlan): FilmForPlan['rolls']
 
 function checkPattern(
   panels: readonly Placed[],
+  pane: PaneForPlan,
   film: FilmForPlan,
   job: PlanJob,
   vertical: boolean,
@@ -109,8 +113,9 @@ function checkPattern(
   };
   panels.forEach((panel, at) => {
     const drop = pattern.drop === 'half' && vertical ? (at * pattern.along) / 2 : 0;
-    const along = (placed: Placed) => placed.pull.start + placed.piece.y - begins(placed.piece, 'top', job);
-    const across = (placed: Placed) => placed.piece.x - begins(placed.piece, 'left', job);
+    const along = (placed: Placed) =>
+      placed.pull.start + placed.piece.y - begins(placed.piece, 'top', pane, job);
+    const across = (placed: Placed) => placed.piece.x - begins(placed.piece, 'left', pane, job);
     const matches =
       panel.piece.turn === first.piece.turn &&
       apart(along(panel) - drop, along(first), pattern.along) <= SAME_PLACE_MM &&
@@ -121,9 +126,11 @@ function checkPattern(
 }
 
 /** Where a piece begins on the hung pane: at its seam, or by its margin outside the glass. */
-function begins(piece: Piece, side: 'left' | 'top', job: PlanJob): number {
+function begins(piece: Piece, side: 'left' | 'top', pane: PaneForPlan, job: PlanJob): number {
   if (piece.cover[side] > SAME_PLACE_MM) return piece.cover[side];
-  return -(side === piece.factoryEdge ? job.rules.factoryEdgeAllowance : job.rules.allowance);
+  return -(side === piece.factoryEdge
+    ? job.rules.factoryEdgeAllowance
+    : (pane.allowances?.[side] ?? job.rules.allowance));
 }
 
 function checkSeams(
@@ -204,7 +211,7 @@ function checkPanelsOf(
   if (pane.factoryEdge !== 'none') faults.push(...checkPanelEdges(panels, pane, vertical, path));
   faults.push(
     ...checkSeams(panels, film, vertical, path),
-    ...checkPattern(panels, film, context.job, vertical, path),
+    ...checkPattern(panels, pane, film, context.job, vertical, path),
   );
   return faults.all;
 }

@@ -137,7 +137,9 @@ function neededSize(piece: Piece, pane: PaneForPlan, job: PlanJob): { w: number;
   };
   const added = (side: HungSide) => {
     if (!outer[side]) return 0;
-    return side === piece.factoryEdge ? job.rules.factoryEdgeAllowance : job.rules.allowance;
+    return side === piece.factoryEdge
+      ? job.rules.factoryEdgeAllowance
+      : (pane.allowances?.[side] ?? job.rules.allowance);
   };
   const width = cover.width + added('left') + added('right');
   const height = cover.height + added('top') + added('bottom');

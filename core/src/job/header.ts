@@ -23,6 +23,8 @@ const jobHeaderSchema = z.strictObject({
     })
     .default({ access: '', floorProtection: '', workingHours: '', hazards: '' }),
   ruleSetId: z.string().min(1).max(60),
+  /** House rules that panes of a film go by in this job, where not by the job's. */
+  filmRuleSets: z.record(z.string().min(1).max(60), z.string().min(1).max(60)).default({}),
   /** Films of which only rolls of one width are to be used, mm. */
   rollWidths: z.record(z.string().min(1).max(60), lengthMmField).default({}),
   /** The sketch plan of the site: where its arrow points north, degrees clockwise from up. */
@@ -43,10 +45,11 @@ export const NO_VISIT: JobHeader['visit'] = {
 };
 
 /** What a new job says of its site until somebody says more; on its plan north is up. */
-export const NEW_HEADER: Pick<JobHeader, 'visit' | 'plan' | 'rollWidths'> = {
+export const NEW_HEADER: Pick<JobHeader, 'visit' | 'plan' | 'rollWidths' | 'filmRuleSets'> = {
   visit: NO_VISIT,
   plan: { northDeg: 0 },
   rollWidths: {},
+  filmRuleSets: {},
 };
 
 export const headerRecords = {

@@ -22,7 +22,7 @@ export {
   type EditProblem,
 } from './edit.ts';
 export { mergeData, type MergeConflict, type Merged } from './merge.ts';
-export { frozenWith, ruleSetOf, shopDataOfJob, type ShopData } from './shopData.ts';
+export { frozenWith, ruleSetOf, ruleSetOfPane, shopDataOfJob, type ShopData } from './shopData.ts';
 export {
   jobFileFormat,
   jobFileSchema,

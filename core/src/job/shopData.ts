@@ -1,6 +1,7 @@
 import { PLAN_ID, type KeptPlan, type StockForPlan, type WantedSize } from '../cuts/index.ts';
 import { filmsOfJob, type Film } from '../film/index.ts';
 import type { RuleSet } from '../rules/index.ts';
+import type { Pane } from '../survey/index.ts';
 import { headerOf, type JobRecords } from './records.ts';
 
 /** What the shop brings to every job: its catalogue, its rack, what it cut before, and its house rules. */
@@ -18,6 +19,17 @@ export function ruleSetOf(records: Pick<JobRecords, 'job'>, shop: Pick<ShopData,
   const found = shop.ruleSets.find((rules) => rules.id === wanted) ?? shop.ruleSets[0];
   if (!found) throw new Error('A shop has at least one house rule set');
   return found;
+}
+
+/** The house rules by which one pane goes: its own set, else that of its film in this job, else the job's. */
+export function ruleSetOfPane(
+  { ruleSetId, filmId }: Pick<Pane, 'ruleSetId' | 'filmId'>,
+  records: Pick<JobRecords, 'job'>,
+  shop: Pick<ShopData, 'ruleSets'>,
+  ofJob: RuleSet,
+): RuleSet {
+  const wanted = ruleSetId ?? headerOf(records)?.filmRuleSets[filmId ?? ''] ?? null;
+  return shop.ruleSets.find(({ id }) => id === wanted) ?? ofJob;
 }
 
 /**

@@ -209,6 +209,8 @@ const paneSchema = z.strictObject({
   probed: glassProbeSchema.nullable().default(null),
   handle: z.enum(SIDES).nullable(),
   filmId: z.string().min(1).max(60).nullable(),
+  /** The house rules it goes by, where not by those of its film or its job. */
+  ruleSetId: z.string().min(1).max(60).nullable().default(null),
   coverage: coverageSchema.default({ kind: 'whole' }),
   /** Which way the printed or textured side looks. */
   printFaces: z.enum(['room', 'street']).default('room'),
@@ -351,6 +353,7 @@ export const NEW_PANE: Omit<Pane, 'wallId' | 'label' | 'order' | 'gapBeforeMm' |
   circumstances: [],
   probed: null,
   filmId: null,
+  ruleSetId: null,
   coverage: { kind: 'whole' },
   printFaces: 'room',
   patternStart: null,

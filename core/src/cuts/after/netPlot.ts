@@ -5,7 +5,7 @@ import {
   type OutlineCorner,
   type Size,
 } from '../../survey/index.ts';
-import type { HungSide, Piece, PlanJob } from '../format/index.ts';
+import { allowanceAt, type HungSide, type Piece, type PlanJob } from '../format/index.ts';
 import type { MeasuredPane } from '../fromPane.ts';
 import { outerSides } from '../lay/seams.ts';
 import type { CutStep } from './cutList.ts';
@@ -84,9 +84,12 @@ export function netPlot(
     if (!cut || !pane || !planned) return [];
     const { piece, filmId } = cut;
     const outer = outerSides(piece, planned);
-    const { allowance, factoryEdgeAllowance } = job.rules;
     const margin = (side: 'left' | 'top') =>
-      outer[side] ? (piece.factoryEdge === side ? factoryEdgeAllowance : allowance) : 0;
+      outer[side]
+        ? piece.factoryEdge === side
+          ? job.rules.factoryEdgeAllowance
+          : allowanceAt(planned, side, job.rules)
+        : 0;
     const corners = netOfPiece(piece, outer, pane, gapMmOf(filmId)).map((corner) => {
       const turned = turnedWith(piece, {
         ...corner,

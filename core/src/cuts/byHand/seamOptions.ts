@@ -1,6 +1,6 @@
 import { SMALLEST_LACK_MM } from '../../units/index.ts';
 import { divide, panelLayouts, type Layout, type SeamWay } from '../lay/layouts.ts';
-import type { FilmForPlan, PaneForPlan, PlanRules } from '../format/planJob.ts';
+import { allowanceAt, type FilmForPlan, type PaneForPlan, type PlanRules } from '../format/planJob.ts';
 import { middleOf, seamsBetween } from '../lay/seams.ts';
 
 type Axis = SeamWay['axis'];
@@ -124,7 +124,8 @@ export function seamProblem(
   const way = { axis, panels: atMm.length + 1 };
   if (cheapestLayout(withSeamsAt(pane, axis, atMm), film, rules, way)) return null;
   const widest = Math.max(0, ...film.rolls.map(({ width }) => width));
-  const broadest = Math.max(...covers) + rules.allowance;
+  const sides = axis === 'vertical' ? (['left', 'right'] as const) : (['top', 'bottom'] as const);
+  const broadest = Math.max(...covers) + Math.max(...sides.map((side) => allowanceAt(pane, side, rules)));
   return broadest > widest ? { code: 'seam.tooWide', mm: broadest, rollMm: widest } : { code: 'seam.fixed' };
 }
 

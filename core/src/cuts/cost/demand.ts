@@ -191,8 +191,8 @@ function waysOf(
   });
 }
 
-const sizeKey = ({ width, height, factoryEdge, seams, from }: PaneForPlan) =>
-  `${width} ${height} ${factoryEdge} ${seams.allowed} ${seams.axis} ${seams.at?.join() ?? ''} ${JSON.stringify(from ?? null)}`;
+const sizeKey = ({ width, height, factoryEdge, seams, from, allowances }: PaneForPlan) =>
+  `${JSON.stringify(allowances ?? null)} ${width} ${height} ${factoryEdge} ${seams.allowed} ${seams.axis} ${seams.at?.join() ?? ''} ${JSON.stringify(from ?? null)}`;
 
 /** Whether somebody's wish lets a pane come off a supply. */
 export function mayComeOff(

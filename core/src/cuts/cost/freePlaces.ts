@@ -1,6 +1,7 @@
 import { SMALLEST_LACK_MM } from '../../units/index.ts';
 import { divide, wholeShapes } from '../lay/layouts.ts';
-import type { FilmForPlan, PaneForPlan, PlanJob } from '../format/planJob.ts';
+import type { Side } from '../../survey/index.ts';
+import { allowanceAt, type FilmForPlan, type PaneForPlan, type PlanJob } from '../format/planJob.ts';
 import { boundBySections } from './crossSections.ts';
 import { boundTo, demandOf, goesOn, mayComeOff, type Demand, type PlacesOf, type Supply } from './demand.ts';
 import type { LinearSolver } from './linearSolver.ts';
@@ -19,6 +20,9 @@ interface Divided {
   readonly axis: 'vertical' | 'horizontal';
   readonly panels: number;
   readonly supply: Supply;
+  /** What is added at the first and the last side. */
+  readonly firstMarginMm: number;
+  readonly lastMarginMm: number;
   /** First and last piece together, mm. */
   readonly togetherMm: number;
   /** How far each panel reaches along the roll. */
@@ -38,7 +42,7 @@ const STEP_MM = 1;
 
 /** Divided panes with a free first and last panel, on each supply wide enough. */
 function dividedPanes(film: FilmForPlan, job: PlanJob, supplies: readonly Supply[]): Divided[] {
-  const { allowance, seamOverlap } = job.rules;
+  const { seamOverlap } = job.rules;
   return job.panes.flatMap((pane) => {
     if (pane.filmId !== film.id || pane.seams.at || pane.factoryEdge !== 'none' || film.pattern) return [];
     const division = divide(pane, film, job.rules);
@@ -46,29 +50,34 @@ function dividedPanes(film: FilmForPlan, job: PlanJob, supplies: readonly Supply
     return division.ways.flatMap(({ axis, panels }) =>
       supplies.flatMap((supply): Divided[] => {
         const [span, cross] = axis === 'vertical' ? [pane.width, pane.height] : [pane.height, pane.width];
-        const alongMm = cross + 2 * allowance;
-        const all = span + 2 * allowance + (panels - 1) * seamOverlap;
+        const at = (side: Side) => allowanceAt(pane, side, job.rules);
+        const [first, last, above, below]: readonly Side[] =
+          axis === 'vertical' ? ['left', 'right', 'top', 'bottom'] : ['top', 'bottom', 'left', 'right'];
+        const [firstMarginMm, lastMarginMm] = [at(first as Side), at(last as Side)];
+        const alongMm = cross + at(above as Side) + at(below as Side);
+        const all = span + firstMarginMm + lastMarginMm + (panels - 1) * seamOverlap;
         const togetherMm = all - (panels - 2) * supply.widthMm;
         const fits =
           mayComeOff(pane, supply) &&
           alongMm <= supply.lengthMm + SMALLEST_LACK_MM &&
           togetherMm <= 2 * supply.widthMm + SMALLEST_LACK_MM;
-        return fits ? [{ pane, axis, panels, supply, togetherMm, alongMm }] : [];
+        return fits ? [{ pane, axis, panels, supply, firstMarginMm, lastMarginMm, togetherMm, alongMm }] : [];
       }),
     );
   });
 }
 
 /** Whether both free panels can be cut and cover enough of the pane. */
-function isPermitted({ supply, togetherMm }: Divided, firstMm: number, { rules }: PlanJob): boolean {
-  const most = supply.widthMm + SMALLEST_LACK_MM;
-  const least = rules.minPanel + rules.allowance;
-  return [firstMm, togetherMm - firstMm].every((mm) => mm <= most && mm >= least);
+function isPermitted(divided: Divided, firstMm: number, { rules }: PlanJob): boolean {
+  const { supply, togetherMm, firstMarginMm, lastMarginMm } = divided;
+  const fits = (mm: number, marginMm: number) =>
+    mm <= supply.widthMm + SMALLEST_LACK_MM && mm - marginMm >= rules.minPanel;
+  return fits(firstMm, firstMarginMm) && fits(togetherMm - firstMm, lastMarginMm);
 }
 
 /** Seams of a place: middles of the overlaps, as `panes.seams.at` names them. */
-function seamsAt({ panels, supply }: Divided, firstMm: number, { rules }: PlanJob): number[] {
-  const first = firstMm - rules.allowance - rules.seamOverlap / 2;
+function seamsAt({ panels, supply, firstMarginMm }: Divided, firstMm: number, { rules }: PlanJob): number[] {
+  const first = firstMm - firstMarginMm - rules.seamOverlap / 2;
   return Array.from({ length: panels - 1 }, (_, at) => first + at * (supply.widthMm - rules.seamOverlap));
 }
 
@@ -170,7 +179,7 @@ export function demandWithFreePlaces(
   if (divided.length === 0) return { demand: plain, worth: null };
   const chosen = new Map<string, number[]>();
   const keyOf = ({ pane, axis, supply }: Divided) =>
-    `${pane.width} ${pane.height} ${axis} ${supply.index} ${pane.seams.axis} ${JSON.stringify(pane.from ?? null)}`;
+    `${pane.width} ${pane.height} ${axis} ${supply.index} ${pane.seams.axis} ${JSON.stringify([pane.from ?? null, pane.allowances ?? null])}`;
   const kinds = [...new Map(divided.map((each) => [keyOf(each), each])).values()];
   const add = (of: Divided, firstMm: number) => {
     const own = chosen.get(keyOf(of)) ?? [];

@@ -1,6 +1,7 @@
 export {
   checkReferences,
   planJobFields,
+  allowanceAt,
   planJobFormat,
   planJobSchema,
   stockSchema,

@@ -56,6 +56,10 @@ export const paneForPlanSchema = z.strictObject({
     .max(100_000, 'A count above 100,000 is a slip')
     .default(1),
   factoryEdge: z.enum(['none', 'left', 'right', 'top', 'bottom', 'any']).default('none'),
+  /** What is added at each of its sides, in place of `rules.allowance`. */
+  allowances: z
+    .strictObject({ left: notNegative, top: notNegative, right: notNegative, bottom: notNegative })
+    .optional(),
   /** The room or elevation it is seen in: film of one lot there, if it can be. */
   room: z.string().max(200).optional(),
   /** Off this roll or offcut on hand, or off new film of this width, because somebody wants it so. */
@@ -143,6 +147,15 @@ export const planJobSchema = z.strictObject(planJobFields).check((context) => {
 export type PlanJob = z.infer<typeof planJobSchema>;
 export type FilmForPlan = z.infer<typeof filmForPlanSchema>;
 export type PaneForPlan = z.infer<typeof paneForPlanSchema>;
+/** What is added at a side of a pane that hangs on no factory edge: its own allowance, else the job's. mm. */
+export function allowanceAt(
+  pane: Pick<PaneForPlan, 'allowances'>,
+  side: 'left' | 'top' | 'right' | 'bottom',
+  rules: Pick<PlanRules, 'allowance'>,
+): number {
+  return pane.allowances?.[side] ?? rules.allowance;
+}
+
 export type StockForPlan = z.infer<typeof stockSchema>;
 export type PlanRules = z.infer<typeof planRulesSchema>;
 export type RollEdge = z.infer<typeof rollEdge>;

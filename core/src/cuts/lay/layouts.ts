@@ -2,7 +2,13 @@ import { SIDES, type Side } from '../../survey/index.ts';
 import { SMALLEST_LACK_MM } from '../../units/index.ts';
 import type { Piece, Turn } from '../format/cutPlan.ts';
 import { sizeOnRoll, permittedTurns, rollSideOf } from './lay.ts';
-import type { FilmForPlan, PaneForPlan, PlanRules, RollEdge } from '../format/planJob.ts';
+import {
+  allowanceAt,
+  type FilmForPlan,
+  type PaneForPlan,
+  type PlanRules,
+  type RollEdge,
+} from '../format/planJob.ts';
 import { shareOnPattern, shareSpan, type Share, type ShareInput } from './shareSpan.ts';
 
 /** Which roll edges a shape must lie on: none, one of them, or both (the full width of the roll). */
@@ -51,8 +57,9 @@ type Roll = { readonly width: number; readonly length: number };
 
 const MOST_PANELS = 60;
 
-function marginsFor(edgeSide: Side | null, rules: PlanRules): Margins {
-  const margin = (side: Side) => (side === edgeSide ? rules.factoryEdgeAllowance : rules.allowance);
+function marginsFor(pane: PaneForPlan, edgeSide: Side | null, rules: PlanRules): Margins {
+  const margin = (side: Side) =>
+    side === edgeSide ? rules.factoryEdgeAllowance : allowanceAt(pane, side, rules);
   return { top: margin('top'), right: margin('right'), bottom: margin('bottom'), left: margin('left') };
 }
 
@@ -77,7 +84,7 @@ function longEdge(side: Side, turn: Turn): RollEdge | null {
 export function wholeShapes(pane: PaneForPlan, film: FilmForPlan, rules: PlanRules): Shape[] {
   const cover = { left: 0, top: 0, width: pane.width, height: pane.height };
   const shapes = edgeChoices(pane).flatMap((edgeSide) => {
-    const margins = marginsFor(edgeSide, rules);
+    const margins = marginsFor(pane, edgeSide, rules);
     const width = pane.width + margins.left + margins.right;
     const height = pane.height + margins.top + margins.bottom;
     return permittedTurns(film.turn).flatMap((turn): Shape[] => {
@@ -194,7 +201,7 @@ export function divide(pane: PaneForPlan, film: FilmForPlan, rules: PlanRules): 
           [null, ...edgeChoices(pane).filter((side) => side && onLongEdge(sides, lying).includes(side))].some(
             (edgeSide) =>
               film.rolls.some((roll) =>
-                panelsFit(sides, lying, panels, marginsFor(edgeSide, rules), rules, roll),
+                panelsFit(sides, lying, panels, marginsFor(pane, edgeSide, rules), rules, roll),
               ),
           ),
         ),
@@ -254,9 +261,9 @@ function crossLength({ sides }: PanelContext, margins: Margins): number {
 
 /** Panels of a film whose seams must show the same roll edge from both sides. */
 function matchedLayouts(context: PanelContext, edgeSide: Side | null): Layout[] {
-  const { sides, way, rules, roll } = context;
+  const { pane, sides, way, rules, roll } = context;
   if (edgeSide && sides.crossSides.includes(edgeSide)) return [];
-  const margins = marginsFor(edgeSide, rules);
+  const margins = marginsFor(pane, edgeSide, rules);
   const last = way.panels - 1;
   const full = Array.from({ length: way.panels }, (_, at) => {
     const outer = (at === 0 && sides.first === edgeSide) || (at === last && sides.last === edgeSide);
@@ -298,10 +305,10 @@ function matchedLayouts(context: PanelContext, edgeSide: Side | null): Layout[] 
 }
 
 function plainLayouts(context: PanelContext, lying: Orientation, edgeSide: Side | null): Layout[] {
-  const { sides, way, rules, roll } = context;
+  const { pane, sides, way, rules, roll } = context;
   const edgeLiesOn = edgeSide && (sides.crossSides.includes(edgeSide) ? 'along' : 'across');
   if (edgeLiesOn && edgeLiesOn !== lying) return [];
-  const margins = marginsFor(edgeSide, rules);
+  const margins = marginsFor(pane, edgeSide, rules);
   const shares = shareSpan(
     shareInput(
       context,
@@ -338,12 +345,12 @@ function plainLayouts(context: PanelContext, lying: Orientation, edgeSide: Side 
 
 /** Panels of a patterned film: all upright, each starting where the pattern of its neighbour goes on. */
 function patternLayouts(context: PanelContext, edgeSide: Side | null): Layout[] {
-  const { film, way, rules, roll } = context;
+  const { pane, film, way, rules, roll } = context;
   const pattern = film.pattern;
   if (!pattern) return [];
   const lying: Orientation = way.axis === 'vertical' ? 'across' : 'along';
   if (edgeSide && edgeSide !== 'left' && edgeSide !== 'right') return [];
-  const margins = marginsFor(edgeSide, rules);
+  const margins = marginsFor(pane, edgeSide, rules);
   const input = shareInput(
     context,
     lying,

@@ -1,3 +1,4 @@
+import { checkPlan } from '../../check/index.ts';
 import { PLAN_ID, planCuts, type KeptPlan } from '../../cuts/index.ts';
 import { NO_EARLIER_FITTING } from '../../fitting/index.ts';
 import { asProbed } from '../../glazing/index.ts';
@@ -7,7 +8,7 @@ import { NO_READINGS, type Pane } from '../../survey/index.ts';
 import { frostForTest, neutralForTest } from '../../testing/films.ts';
 import { bookForTest, readingsForTest, recordsForTest, silverForTest } from '../../testing/jobs.ts';
 import { seededRandom } from '../../units/index.ts';
-import { deriveJob, outlineOfJob, verdictFor, type JobRecords, type ShopData } from '../index.ts';
+import { HEADER_ID, deriveJob, outlineOfJob, verdictFor, type JobRecords, type ShopData } from '../index.ts';
 
 const shop: ShopData = { ...bookForTest, films: [silverForTest, neutralForTest, frostForTest] };
 const WIDE = readingsForTest([2300, 2300, 2300, 2000, 2000, 2000]);
@@ -368,5 +369,52 @@ describe('the outline of a job', () => {
     };
     const records = recordsForTest({ panes: { p1: { shape, readings: readingsForTest([]) } } });
     expect(outlineOfJob(deriveJob(records, shop))).toMatchObject({ panes: 3, measured: 3 });
+  });
+});
+
+describe('house rules of a film or a pane', () => {
+  const ruled = (filmRuleSets: Record<string, string>, ruleSetId: string | null = null) => {
+    const records = recordsForTest();
+    const header = records.job[HEADER_ID] as NonNullable<(typeof records.job)[string]>;
+    const job = deriveJob(
+      changed({ ...records, job: { [HEADER_ID]: { ...header, filmRuleSets } } }, 'p1', { ruleSetId }),
+      shop,
+    );
+    return { job, one: job.pane('p1'), other: job.pane('p2') };
+  };
+
+  test('hold for its panes, with what is added at their sides and how they are fitted', () => {
+    const plain = ruled({});
+    expect(plain.one?.planned).not.toHaveProperty('allowances');
+    expect(plain.one?.rules).toBe(plain.job.rules);
+    const { one, other, job } = ruled({ [silverForTest.id]: 'bench-cut' });
+    expect([one?.rules.id, other?.rules.id, job.rules.id]).toEqual([
+      'bench-cut',
+      'bench-cut',
+      'margin-all-round',
+    ]);
+    expect(one?.planned?.allowances).toEqual({ left: 0, top: 0, right: 0, bottom: 0 });
+    expect(one?.planned?.width).toBeLessThan(plain.one?.planned?.width ?? 0);
+    expect(one?.fittingPlan?.ways.trim).toBe('none');
+  });
+
+  test('those of the pane come before those of its film; a set that is gone leaves the job’s', () => {
+    const { one, other } = ruled({ [silverForTest.id]: 'bench-cut' }, 'factory-edge-first');
+    expect([one?.rules.id, other?.rules.id]).toEqual(['factory-edge-first', 'bench-cut']);
+    const gone = ruled({}, 'never-was');
+    expect(gone.one?.rules).toBe(gone.job.rules);
+  });
+
+  test('both schools stand in one plan that passes the check', () => {
+    const { job } = ruled({}, 'bench-cut');
+    const { job: planJob } = job.plan;
+    const plan = planCuts(planJob, { random: seededRandom(1), rounds: 0, shouldStop: () => true });
+    expect(checkPlan(planJob, plan)).toEqual([]);
+    const size = (paneId: string) => {
+      const piece = plan.pulls.flatMap(({ pieces }) => pieces).find((each) => each.paneId === paneId);
+      return piece && Math.min(piece.w, piece.l) - Math.min(piece.cover.width, piece.cover.height);
+    };
+    expect(size('p1')).toBeCloseTo(0, 6);
+    expect(size('p2')).toBeCloseTo(50, 6);
   });
 });

@@ -33,7 +33,7 @@ import {
 } from '../../survey/index.ts';
 import type { JobHeader } from '../header.ts';
 import { headerOf, type JobRecords } from '../records.ts';
-import { ruleSetOf, type ShopData } from '../shopData.ts';
+import { ruleSetOf, ruleSetOfPane, type ShopData } from '../shopData.ts';
 import { measuredPane, paneByItself, type PaneByItself } from './pane.ts';
 import { planInputOf, planStanding, type PlanInput, type PlanStanding } from './planInput.ts';
 import { toFitOf } from './toFit.ts';
@@ -46,6 +46,8 @@ export interface DerivedPane extends PaneByItself {
   readonly doubts: readonly Doubt[];
   /** Whether anything of it is asked about: a reading, or the glass. */
   readonly isInDoubt: boolean;
+  /** The house rules it goes by: the job's, or those of its film or of its own. */
+  readonly rules: RuleSet;
   /** What was done at it and found wrong with it. */
   readonly fitting: FittingState;
   /** Its pieces and the marks of its seams in the kept plan; none where that no longer holds. */
@@ -103,7 +105,6 @@ const NO_DOUBTS: readonly Doubt[] = [];
 /** What panes of one job have in common. */
 interface AroundPane {
   readonly records: JobRecords;
-  readonly rules: RuleSet;
   readonly header: JobHeader | null;
   readonly doubts: () => DoubtsByPane;
   readonly log: () => ReadonlyMap<string | null, readonly KnownEntry[]>;
@@ -136,6 +137,7 @@ class PaneOfJob implements DerivedPane {
   constructor(
     readonly id: string,
     own: PaneByItself,
+    readonly rules: RuleSet,
     around: AroundPane,
   ) {
     this.record = own.record;
@@ -184,13 +186,13 @@ class PaneOfJob implements DerivedPane {
   }
 
   get toFit() {
-    if (this.#toFit === undefined) this.#toFit = toFitOf(this, this, this.fitting, this.#around.rules);
+    if (this.#toFit === undefined) this.#toFit = toFitOf(this, this, this.fitting, this.rules);
     return this.#toFit;
   }
 
   get fittingPlan() {
     if (this.#fittingPlan === undefined)
-      this.#fittingPlan = this.toFit && fittingPlan(this.toFit.asked, this.#around.rules, this.toFit.more);
+      this.#fittingPlan = this.toFit && fittingPlan(this.toFit.asked, this.rules, this.toFit.more);
     return this.#fittingPlan;
   }
 
@@ -201,8 +203,8 @@ class PaneOfJob implements DerivedPane {
   }
 
   get cure() {
-    const { header, rules } = this.#around;
-    const { film, fitting } = this;
+    const { header } = this.#around;
+    const { film, fitting, rules } = this;
     if (this.#cure === undefined)
       this.#cure =
         film && fitting.doneAt !== null && header
@@ -220,12 +222,13 @@ function derive(records: JobRecords, shop: ShopData, knownDoubts: DoubtsByPane |
   const byId = new Map<string, DerivedPane>();
   const kept = lazy((): PlanStanding => planStanding(records.plan[PLAN_ID] ?? null, plan().job));
   const log = lazy(() => entriesByPane(records.fittingEntry));
-  const around: AroundPane = { records, rules, header, doubts, kept, log };
+  const around: AroundPane = { records, header, doubts, kept, log };
   for (const [id, record] of Object.entries(records.pane)) {
     const roomId = records.wall[record.wallId]?.roomId ?? '';
     const film = record.filmId === null ? null : (films.get(record.filmId) ?? null);
-    const own = paneByItself(id, record, roomId, film, rules);
-    byId.set(id, new PaneOfJob(id, own, around));
+    const rulesOfPane = ruleSetOfPane(record, records, shop, rules);
+    const own = paneByItself(id, record, roomId, film, rulesOfPane, rulesOfPane !== rules);
+    byId.set(id, new PaneOfJob(id, own, rulesOfPane, around));
   }
   const pane = (id: string) => byId.get(id) ?? null;
   const ordered = [...byId.values()].sort(

@@ -96,7 +96,14 @@ export function professionalFor(
   );
 }
 
-function derive(id: string, record: Pane, roomId: string, film: Film | null, rules: RuleSet): PaneByItself {
+function derive(
+  id: string,
+  record: Pane,
+  roomId: string,
+  film: Film | null,
+  rules: RuleSet,
+  isOwn: boolean,
+): PaneByItself {
   const sizes = paneSizes(record.readings, rules.cutting, record.shape);
   const covered = sizes ? coveredPartsOf(record, sizes, rules) : [];
   const measured = measuredPane({ record, sizes, covered });
@@ -106,8 +113,13 @@ function derive(id: string, record: Pane, roomId: string, film: Film | null, rul
   const { glass, strengths, circumstances } = record;
   const verdict =
     film && filmVerdict(film, { glass, strengths, circumstances, cut: asked }, planRules, division);
-  const wanted =
+  const { allowance } = planRules;
+  const ownAllowances = isOwn
+    ? { allowances: { left: allowance, top: allowance, right: allowance, bottom: allowance } }
+    : {};
+  const planned =
     measured && film && asked && division ? paneForPlan(id, roomId, measured, film, asked, division) : null;
+  const wanted = planned && { ...planned, ...ownAllowances };
   const leftOut = ((): LeftOutReason | null => {
     if (!film) return 'pane.noFilm';
     if (!measured) return 'pane.notMeasured';
@@ -135,24 +147,29 @@ interface Known {
   readonly roomId: string;
   readonly film: Film | null;
   readonly rules: RuleSet;
+  readonly isOwn: boolean;
   readonly pane: PaneByItself;
 }
 
 /** By the record: a job asks for all its panes at every change of one, and only that one is worked out again. */
 const known = new WeakMap<Pane, Known>();
 
-/** What follows from a pane's record, its room, film and house rules; the same object while these are the same. */
+/**
+ * What follows from a pane's record, its room, film and house rules; the same object while these are the same. `isOwn`: the
+ * rules are others than the job's, so that what is added at its sides is told with it.
+ */
 export function paneByItself(
   id: string,
   record: Pane,
   roomId: string,
   film: Film | null,
   rules: RuleSet,
+  isOwn = false,
 ): PaneByItself {
   const before = known.get(record);
-  if (before?.id === id && before.roomId === roomId && before.film === film && before.rules === rules)
-    return before.pane;
-  const pane = derive(id, record, roomId, film, rules);
-  known.set(record, { id, roomId, film, rules, pane });
+  const isSame = before?.id === id && before.roomId === roomId && before.film === film;
+  if (isSame && before.rules === rules && before.isOwn === isOwn) return before.pane;
+  const pane = derive(id, record, roomId, film, rules, isOwn);
+  known.set(record, { id, roomId, film, rules, isOwn, pane });
   return pane;
 }

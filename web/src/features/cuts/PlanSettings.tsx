@@ -3,6 +3,7 @@ import { Popover } from 'radix-ui';
 import { ChevronDown } from 'lucide-react';
 import { buttonLook } from '../../ui/Button.tsx';
 import { useJob } from '../job/index.ts';
+import { RulesByPane } from './RulesByPane.tsx';
 import { SchoolChoice, SchoolReason } from './School.tsx';
 
 /** How this job is cut, under one button. */
@@ -23,6 +24,7 @@ export function PlanSettings() {
         >
           <SchoolChoice />
           <SchoolReason />
+          <RulesByPane />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

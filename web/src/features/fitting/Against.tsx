@@ -26,7 +26,8 @@ interface AgainstProps {
 
 /** What stands against fitting a pane: said, with a way to put it right, and a way on by name. */
 export function Against({ pane, toFit, hindrances }: AgainstProps) {
-  const { jobId, rules } = useJob();
+  const { jobId } = useJob();
+  const { rules } = pane;
   const unit = useUnit();
   const write = useFittingLog();
   const [name, setName] = useState<string | null>(null);

@@ -42,7 +42,7 @@ export function AnchorSheet({
   toFit: PaneToFit;
   onClose: () => void;
 }) {
-  const { rules } = useJob();
+  const { rules } = pane;
   const unit = useUnit();
   const write = useFittingLog();
   const [bead, setBead] = useState<(typeof BEADS)[number]>(pane.fitting.anchor?.bead ?? 'full');

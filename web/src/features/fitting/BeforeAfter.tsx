@@ -38,7 +38,8 @@ export function BeforeAfterSheet({
   toFit: PaneToFit;
   onClose: () => void;
 }) {
-  const { jobId, rules } = useJob();
+  const { jobId } = useJob();
+  const { rules } = pane;
   const write = useFittingLog();
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);

@@ -6,7 +6,6 @@ import { useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/Field.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
-import { useJob } from '../job/index.ts';
 import { useMyName } from './useFittingLog.ts';
 
 interface DoneSheetProps {
@@ -25,7 +24,7 @@ export function asksBeforeDone(pane: DerivedPane, leastPaneMin: number): boolean
 
 /** Asks what stands against calling a pane done: faults go by name, and times of ticks that came afterwards teach nothing. */
 export function DoneSheet({ pane, onClose, onDone }: DoneSheetProps) {
-  const { rules } = useJob();
+  const { rules } = pane;
   const mine = useMyName();
   const [name, setName] = useState(mine);
   const { openFaults } = pane.fitting;

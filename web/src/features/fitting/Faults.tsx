@@ -19,7 +19,7 @@ const ASKS: Readonly<Record<Ended, { readonly act: string; readonly who: string;
   mended: { act: 'Mended', who: 'Who mended it', how: 'How' },
   replaced: { act: 'Piece replaced', who: 'Who replaced the piece', how: 'With which piece' },
   accepted: { act: 'Accepted', who: 'Who accepts it as it is', how: 'Why' },
-  watched: { act: 'Watch it', who: 'Who watches it', how: 'What for' },
+  watched: { act: 'Watch', who: 'Who watches it', how: 'What for' },
 };
 
 /** What the piece would be cut from again, and what that costs. */

@@ -78,7 +78,7 @@ interface PaneStepsProps {
 
 /** The plan as it is for whoever is signed in: a learner hangs with more hands, and not in the sun. */
 function usePlan(pane: DerivedPane, toFit: PaneToFit): FittingPlan | null {
-  const { rules } = useJob();
+  const { rules } = pane;
   const { data: session } = useSessionQuery();
   const learner = session?.person?.role === 'apprentice';
   return useMemo(() => {
@@ -176,8 +176,8 @@ export function PaneSteps({ pane, toFit }: PaneStepsProps) {
   const unit = useUnit();
   const dispatch = useAppDispatch();
   const write = useFittingLog();
-  const { rules, derived } = job;
-  const { fitting } = pane;
+  const { derived } = job;
+  const { fitting, rules } = pane;
   const { label } = pane.record;
   const [size, setSize] = useStepSize();
   const [chosen, setChosen] = useState<string | null>(null);

@@ -23,7 +23,7 @@ const RUN_MS = 7000;
 
 /** The drawing of a step with the hands' way along it: played, or moved by finger. */
 export function Picture({ pane, toFit, plan, step }: PictureProps) {
-  const { rules } = useJob();
+  const { rules } = pane;
   const unit = useUnit();
   const [share, setShare] = useState<number | null>(null);
   const [plays, setPlays] = useState(false);

@@ -22,6 +22,7 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
   label: 'Number',
   seams: 'Seams',
   ruleSetId: 'House rules',
+  filmRuleSets: 'House rules of films',
   name: 'Name',
   ticks: 'Steps done',
   faults: 'Faults',
