@@ -7,7 +7,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { OneOf } from '../../ui/OneOf.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
-import { useJob, useUnit } from '../job/index.ts';
+import { useUnit } from '../job/index.ts';
 import { useFittingLog } from './useFittingLog.ts';
 
 const BEAD_NAMES = { full: 'Full bead', small: 'Small bead', profile: 'Profile' } as const;

@@ -9,7 +9,7 @@ import type { DerivedPane } from '@neat-sill/core/job';
 import { Pause, Play } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { StepPicture } from '../../drawing/StepPicture.tsx';
-import { useJob, useUnit } from '../job/index.ts';
+import { useUnit } from '../job/index.ts';
 
 interface PictureProps {
   readonly pane: DerivedPane;
