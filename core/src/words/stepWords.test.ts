@@ -219,6 +219,17 @@ test('bench-cut, cling, block, printed, anchored, in a wet room', () => {
   `);
 });
 
+test('a table is as large as the piece and a hand’s breadth; deep glass asks for another tool', () => {
+  const table = said(paneToFitForTest({ more: { hang: 'tapeToTable' } })).find((line) =>
+    line.startsWith('hang'),
+  );
+  expect(table).toContain('a wet table of 1150 mm × 1650 mm');
+  const trim = (recessMm: number) =>
+    said(paneToFitForTest({ pane: { recessMm } })).find((line) => line.startsWith('trim')) ?? '';
+  expect(trim(20)).toContain('The glass lies 20 mm deep');
+  expect(trim(19)).not.toContain('deep');
+});
+
 test('mixing by each school of the house', () => {
   const mixing = (school: RuleSet['fitting']['mixing']['school'], unit: LengthUnit = 'mm') => {
     const rules = { ...margin, fitting: { ...margin.fitting, mixing: { ...margin.fitting.mixing, school } } };

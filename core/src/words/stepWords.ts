@@ -58,19 +58,21 @@ function edgeAtFrame(
   return meets ? null : edge;
 }
 
-function hangText({ step, pane, plan, unit }: StepAsked): StepWords {
+function hangText({ step, pane, plan, rules, unit }: StepAsked): StepWords {
   const show = (mm: number) => formatLength(mm, { unit });
   const { panel, gapMm } = step.figures;
   const { more } = pane;
   const edge = edgeAtFrame(pane, panel);
   const seam = typeof panel === 'number' && panel > 1 ? more.seams[panel - 2] : undefined;
   const first = typeof panel === 'number' && panel === 1 ? more.seams[0] : undefined;
+  // What hangs over the glass, and a hand's breadth on the table all round.
+  const around = 2 * (rules.cutting.marginMm + TABLE_SPARE_MM);
   const way = (() => {
     switch (plan.ways.hang) {
       case 'reverseRoll':
         return 'Roll it face out; stick the top and let the roll run down, its liner winding up behind';
       case 'tapeToTable':
-        return 'Tape the piece to the wet table, lift the film off its liner and carry it by its upper corners';
+        return `Tape the piece to a wet table of ${show(pane.glass.widthMm + around)} × ${show(pane.glass.heightMm + around)}, lift the film off its liner and carry it by its upper corners`;
       case 'twoPersonPeel':
         return 'One peels evenly and holds, one sprays; lay it on from the top';
       case 'creasedLiner':
@@ -111,6 +113,11 @@ function hangText({ step, pane, plan, unit }: StepAsked): StepWords {
   };
 }
 
+/** What a table has to spare around a piece. */
+const TABLE_SPARE_MM = 100;
+/** Glass that lies deeper behind its frame is out of a plain edge tool's reach. */
+const DEEP_RECESS_MM = 20;
+
 /** How film is set against its frame: an even margin, the roll's edge, or the piece as it was cut. */
 function squareText({ step, pane, unit }: StepAsked): string {
   const { piece } = pane.asked;
@@ -142,10 +149,15 @@ function trimText({ step, pane, rules, unit }: StepAsked): StepWords {
       : '';
   const levels = cuts.length > 0 ? ` Cut ${listOf(cuts)}; no gap there.` : '';
   const { more } = pane;
+  const { recessMm } = pane.asked.pane;
+  const deep =
+    recessMm >= DEEP_RECESS_MM
+      ? ` The glass lies ${show(recessMm)} deep: a long-nosed edge tool, the knife flat to the glass.`
+      : '';
   const shaped = more.outline?.corners.some(({ bulge }) => bulge > 0) ?? false;
   return {
     text: `${framed}${levels} ${shaped ? 'Follow the curve in one pull with the tool on the frame.' : `Stop ${formatRuleLength(rules.fitting.cornerStopMm, unit)} before a corner and meet that cut from the corner.`}`.trim(),
-    more: `The side with the least spare film first, while it can still be moved. Blade out by ${formatRuleLength(6, unit)} at most. Change hands for each side rather than reach; do not cut the gasket. Take the strip away slowly and look that the film has not moved.`,
+    more: `The side with the least spare film first, while it can still be moved. Blade out by ${formatRuleLength(6, unit)} at most. Change hands for each side rather than reach; do not cut the gasket. Take the strip away slowly and look that the film has not moved.${deep}`,
   };
 }
 
