@@ -42,3 +42,27 @@ test('both at once are put on the film, which can be looked at', () => {
   const tinted = throughPane({ glass: 'tintedDouble', glassMm: null }, null);
   expect(verdict(tinted, tinted)).toBe('film');
 });
+
+describe('with figures set by hand', () => {
+  const all = (light: number, solar: number, uv: number): Through => ({ light, solar, uv });
+  const should = { before: all(0.75, 0.75, 0.5), after: all(0.375, 0.25, 0) };
+  const says = (before: Through, after: Through) => meterVerdict({ before, after }, should, 0.0625);
+
+  test('at the very tolerance it is as computed, in each band', () => {
+    expect(says(all(0.8125, 0.75, 0.5), all(0.375, 0.3125, 0.0625))).toBe('asComputed');
+    for (const after of [all(0.44, 0.25, 0), all(0.375, 0.32, 0), all(0.375, 0.25, 0.07)])
+      expect(says(should.before, after)).toBe('film');
+  });
+
+  test('what hardly comes through says nothing of a factor: the meter may be out although UV is nothing', () => {
+    expect(says(all(0.6, 0.6, 0.4), all(0.3, 0.2, 0))).toBe('meter');
+    expect(says(all(0.6, 0.6, 0.4), all(0.3, 0.2, 0.05))).toBe('meter');
+  });
+
+  test('another glass behind the right film: each band has lost the share it should', () => {
+    expect(says(all(0.5, 0.25, 0.5), all(0.25, 0.0833, 0))).toBe('glass');
+    // A band of which nothing came through before says nothing of the film.
+    expect(says(all(0.5, 0.25, 0.0625), all(0.25, 0.0833, 0.0625))).toBe('glass');
+    expect(says(all(0.5, 0.25, 0.5), all(0.25, 0.0833, 0.25))).toBe('film');
+  });
+});
