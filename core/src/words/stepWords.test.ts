@@ -200,7 +200,7 @@ test('bench-cut, cling, block, printed, anchored, in a wet room', () => {
      "squeegeeFirst: From the middle outward, top to bottom, strokes overlapping by half. | Light first, firm later. To a roll’s edge you may go right out. Nine tenths of the water out is enough before the trim.",
      "partLiner: Take the backing by its tab.",
      "wetAdhesive: Soak both sides. | No dry spot: nothing dry may touch the adhesive.",
-     "hang: Peel off the backing, soak both sides, and lay it on. | An uneven pull creases film for good: keep it moving. Nothing dry may touch the adhesive.",
+     "hang: Peel off the backing, soak both sides, and lay it on. | If it grabs too soon, lift a corner and add water; do not lift without need.",
      "protect: Sheets down, sill clear, curtains away, sash locked; this film goes outside. | One installer will do. The bin where it is at hand.",
      "wetGlass: Wet one block. | Water off the frame rains dirt. Glass between 4 °C and 38 °C.",
      "hang: One block at a time: lay the face on, centre it, and squeegee before the next. | If it grabs too soon, lift a corner and add water; do not lift without need.",

@@ -285,7 +285,7 @@ test('cling without a liner on textured glass; perforated film cut on the bench;
   expect(told({ film: { hold: 'cling', liner: false, thicknessUm: 150 }, pane: { surface: 'textured' } }))
     .toMatchInlineSnapshot(`
    [
-     "2 size none peelOff tThenMiddleOut wetOnGlass; others ",
+     "1  none peelOff tThenMiddleOut wetOnGlass; others ",
      "441 ml drops 9; grabs 2.5; cures 1; ",
      "0 protect",
      "0 recordCondition",
@@ -295,7 +295,7 @@ test('cling without a liner on textured glass; perforated film cut on the bench;
      "0 rinse",
      "0 wetGlass",
      "0 wetAdhesive",
-     "0 hang | peelOff | hands=2 | lifting",
+     "0 hang | peelOff | hands=1",
      "0 square | gapMm=1.5",
      "0 wetFace",
      "0 anchorStroke",
@@ -370,4 +370,12 @@ test('cling without a liner on textured glass; perforated film cut on the bench;
      "0 sealEdge | outside",
    ]
   `);
+});
+
+test('one installer peels large cling off alone, a learner or a broad piece takes two', () => {
+  const cling = (changes: Parameters<typeof paneToFitForTest>[0]) =>
+    told({ ...changes, film: { hold: 'cling' } })[0]?.split(' ')[0];
+  expect(cling({ pane: { widthMm: 1000 } })).toBe('1');
+  expect(cling({ pane: { widthMm: 1400 } })).toBe('2');
+  expect(cling({ pane: { widthMm: 1000 }, site: { skill: 'learner' } })).toBe('2');
 });

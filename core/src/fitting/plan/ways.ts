@@ -27,7 +27,8 @@ export function hangingBy(hang: Hang, asked: Asked, more: MoreAtHand, { fitting 
   const { widthMm, areaM2 } = pieceOf(asked, more);
   const large = areaM2 > fitting.oneHandUpToM2 && pane.glass !== 'glassBlock';
   const learner = site.skill === 'learner';
-  const rolls = hang === 'reverseRoll' && !learner && widthMm <= fitting.rollDownUpToMm;
+  const rolls =
+    (hang === 'reverseRoll' || hang === 'peelOff') && !learner && widthMm <= fitting.rollDownUpToMm;
   const alone = rolls || (hang === 'creasedLiner' && !learner);
   const reasons: readonly (readonly [boolean, HandsReason])[] = [
     [film.thicknessUm >= fitting.twoHandsFromUm, 'heavy'],
