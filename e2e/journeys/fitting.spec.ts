@@ -273,9 +273,20 @@ test('the kit is ticked while loading, and what is used comes off the rack', asy
   await saved(page);
   await page.reload();
   await expect(cloths).toBeChecked();
-  await page.getByRole('button', { name: 'Take what was used off the rack' }).click();
-  await expect(page.getByText('11 on the rack')).toBeVisible();
+  // Nothing is used before a pane is done.
+  const take = page.getByRole('button', { name: 'Take what 1 fitted pane used off the rack' });
+  await expect(take).toBeHidden();
+  await page.goto(`/jobs/${jobId}/fitting?pane=pane-1`);
+  await page.getByRole('button', { name: 'Go on' }).click();
+  for (const key of ['Prepared', 'Hung', 'Trimmed', 'Looked at'])
+    await page.getByRole('button', { name: key }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Done', exact: true }).click();
+  await page.getByRole('button', { name: 'Kit', exact: true }).click();
+  await take.click();
   await expect(page.getByText(/^Taken off the rack/)).toBeVisible();
+  await expect(take).toBeHidden();
+  await page.goto('/rack');
+  await expect(page.getByRole('row').filter({ hasText: 'Lint-free cloths' })).toContainText('11');
 });
 
 test('the customer signs, and the report carries it', async ({ signedIn: page }) => {

@@ -53,30 +53,37 @@ function Line({ line, loaded, stock }: { line: KitLine; loaded: boolean; stock: 
   );
 }
 
-/** Takes what these panes use up off the consumables of the rack, once, and says so in the log. */
-function OffTheRack({ lines }: { lines: readonly KitLine[] }) {
-  const { derived } = useJob();
+type Taken = { readonly id: string; readonly name: string; readonly amount: number };
+
+/** Takes what panes that are done have used up off the consumables of the rack, each pane once, and says so in the log. */
+function OffTheRack() {
+  const { derived, rules } = useJob();
   const { data: all = [] } = useConsumablesQuery();
   const [save, { error, isLoading }] = useSaveConsumableMutation();
   const write = useFittingLog();
-  const [part, setPart] = useState<readonly string[]>([]);
-  const matched = lines.flatMap((line) => {
+  // What went through of a try that did not: it is not taken twice, and stands in the log with the rest.
+  const [part, setPart] = useState<readonly Taken[]>([]);
+  const before = (derived.log.get(null) ?? []).filter(({ says }) => says.kind === 'tookOffRack').at(-1);
+  const done = derived.panes.filter(
+    ({ fitting: { doneAt } }) => doneAt !== null && (!before || Date.parse(doneAt) > Date.parse(before.at)),
+  );
+  const matched = kitFor(plannedOf(done), rules).lines.flatMap((line) => {
     const stock = onRack(line, all);
     return line.kind === 'usedUp' && stock ? [{ line, stock }] : [];
   });
-  const before = (derived.log.get(null) ?? []).filter(({ says }) => says.kind === 'tookOffRack').at(-1);
-  if (matched.length === 0) return null;
   const take = async () => {
-    const taken: { name: string; amount: number }[] = [];
+    const taken = [...part];
     for (const { line, stock } of matched) {
-      if (part.includes(stock.id)) continue;
+      if (taken.some(({ id }) => id === stock.id)) continue;
       const amount = Math.min(stock.onHand, line.amount);
       const result = await save({ ...stock, onHand: stock.onHand - amount });
-      if (!result.data) break;
-      taken.push({ name: stock.name, amount });
-      setPart((ids) => [...ids, stock.id]);
+      if (!result.data) return setPart(taken);
+      taken.push({ id: stock.id, name: stock.name, amount });
     }
-    if (taken.length > 0) write('Take what was used off the rack', [[null, { kind: 'tookOffRack', taken }]]);
+    setPart([]);
+    write('Take what was used off the rack', [
+      [null, { kind: 'tookOffRack', taken: taken.map(({ name, amount }) => ({ name, amount })) }],
+    ]);
   };
   return (
     <div className="flex flex-col gap-2">
@@ -91,23 +98,34 @@ function OffTheRack({ lines }: { lines: readonly KitLine[] }) {
           {sentenceOf(error)}
         </Note>
       )}
-      <Button className="min-h-12" disabled={isLoading} onClick={() => void take()}>
-        Take what was used off the rack
-      </Button>
+      {matched.length > 0 && (
+        <Button className="min-h-12" disabled={isLoading} onClick={() => void take()}>
+          Take what {countOf(done.length, 'fitted pane')} used off the rack
+        </Button>
+      )}
     </div>
   );
 }
+
+const plannedOf = (panes: readonly DerivedPane[]) =>
+  panes.flatMap(({ toFit, fittingPlan: plan }) => (toFit && plan ? [{ toFit, plan }] : []));
 
 /** What to mix and what to load for some panes, ticked while the van is loaded. */
 export function KitList({ panes }: { panes: readonly DerivedPane[] }) {
   const { derived, rules } = useJob();
   const unit = useUnit();
   const { data: all = [] } = useConsumablesQuery();
-  const planned = panes.flatMap(({ toFit, fittingPlan: plan }) => (toFit && plan ? [{ toFit, plan }] : []));
+  const planned = plannedOf(panes);
   const kit = kitFor(planned, rules);
   const loaded = loadedItems(derived.log.get(null) ?? []);
   const { bottleMl } = rules.fitting.mixing;
-  if (planned.length === 0) return <p className="text-quiet">No pane is left to fit.</p>;
+  if (planned.length === 0)
+    return (
+      <>
+        <p className="text-quiet">No pane is left to fit.</p>
+        <OffTheRack />
+      </>
+    );
   const people = kit.hands === 2 ? 'two people' : 'one installer';
   return (
     <div className="flex flex-col gap-3">
@@ -138,7 +156,7 @@ export function KitList({ panes }: { panes: readonly DerivedPane[] }) {
           </ul>
         </section>
       ))}
-      <OffTheRack lines={kit.lines} />
+      <OffTheRack />
     </div>
   );
 }
