@@ -1,5 +1,5 @@
 import { PLAN_ID } from '../../cuts/index.ts';
-import type { KnownEntry, RefusalCode } from '../../fitting/index.ts';
+import type { FittingPlan, KnownEntry, RefusalCode } from '../../fitting/index.ts';
 import type { DerivedJob, DerivedPane } from './job.ts';
 
 /* Whether a pane may be fitted as things stand, and who goes on although it may not. */
@@ -35,11 +35,18 @@ function plansOf(pane: DerivedPane, { kept, records }: DerivedJob): AgainstFitti
   return allCut ? [] : ['notCut'];
 }
 
-/** What stands against fitting a pane, with who has taken it on; empty where all is as it should be. */
-export function againstFitting(pane: DerivedPane, job: DerivedJob): readonly Hindrance[] {
+/**
+ * What stands against fitting a pane, with who has taken it on; empty where all is as it should be. The plan may be that of
+ * whoever does it: a learner does not work in the sun.
+ */
+export function againstFitting(
+  pane: DerivedPane,
+  job: DerivedJob,
+  plan: FittingPlan | null = pane.fittingPlan,
+): readonly Hindrance[] {
   const codes: readonly AgainstFitting[] = [
     ...(pane.verdict?.kind === 'refused' ? (['filmRefused'] as const) : plansOf(pane, job)),
-    ...(pane.fittingPlan?.refused ?? []),
+    ...(plan?.refused ?? []),
   ];
   const jobWide = job.log.get(null) ?? [];
   return codes.map((code) => {

@@ -121,6 +121,15 @@ describe('what stands against it', () => {
   });
 });
 
+test('a learner does not fit in the sun; an installer does', async () => {
+  const records = logged(ready(), { kind: 'conditions', glassC: 18, airC: 20, directSun: true });
+  await renderInJob(<FittingBench />, { records, selected: ['p1'], role: 'apprentice' });
+  expect(screen.getByText(/In direct sun the film grabs before a learner/)).toBeTruthy();
+  cleanup();
+  await renderInJob(<FittingBench />, { records, selected: ['p1'] });
+  expect(screen.queryByText(/In direct sun/)).toBeNull();
+});
+
 describe('faults', () => {
   test('one is mended by name and keeps its history', async () => {
     const job = await renderInJob(<FittingBench />, { records: logged(ready(), FAULT), selected: ['p1'] });

@@ -185,7 +185,7 @@ export function PaneSteps({ pane, toFit }: PaneStepsProps) {
     'fault' | 'list' | 'done' | 'kit' | 'anchor' | 'beforeAfter' | 'log' | null
   >(null);
   const plan = usePlan(pane, toFit);
-  const hindrances = againstFitting(pane, derived);
+  const hindrances = againstFitting(pane, derived, plan);
   if (!plan) return null;
   const blocked = fitting.doneAt === null && hindrances.some(({ takenBy }) => takenBy === null);
   const todo = stepsToDo(plan, fitting);
