@@ -140,6 +140,7 @@ function BecomesSheet({
 
 function FaultCard({ pane, fault }: { pane: DerivedPane; fault: PaneFault }) {
   const [becomes, setBecomes] = useState<Ended | null>(null);
+  const unit = useUnit();
   const { kind, note, sizeMm, standing, history, x, y } = fault;
   const open = standing === 'open' || standing === 'watched';
   const last = history.at(-1);
@@ -149,7 +150,7 @@ function FaultCard({ pane, fault }: { pane: DerivedPane; fault: PaneFault }) {
     >
       <p>
         <b>{FAULT_NAMES[kind]}</b> at the {describePlaceOnPane({ x, y })}
-        {sizeMm !== null && `, ${sizeMm} mm`}
+        {sizeMm !== null && `, ${formatLength(sizeMm, { unit })}`}
         {note && `, ${note}`}
         {standing !== 'open' && `: ${FAULT_STANDING_NAMES[standing]}`}
         {last?.until && ` until ${showDay(last.until)}`}

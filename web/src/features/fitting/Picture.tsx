@@ -7,7 +7,7 @@ import {
 } from '@neat-sill/core/fitting';
 import type { DerivedPane } from '@neat-sill/core/job';
 import { Pause, Play } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { StepPicture } from '../../drawing/StepPicture.tsx';
 import { useUnit } from '../job/index.ts';
 
@@ -26,8 +26,10 @@ export function Picture({ pane, toFit, plan, step }: PictureProps) {
   const { rules } = pane;
   const unit = useUnit();
   const [share, setShare] = useState<number | null>(null);
-  const [plays, setPlays] = useState(false);
-  const frame = useRef(0);
+  /** Where a run began; null while none is on. */
+  const [run, setRun] = useState<{ readonly from: number } | null>(null);
+  // Nothing runs by itself for whoever asked for that; the finger still moves it.
+  const isStill = globalThis.matchMedia?.('(prefers-reduced-motion: reduce)').matches ?? false;
   const block = useMemo(() => {
     const count = (toFit.asked.pane.blocks?.across ?? 0) * (toFit.asked.pane.blocks?.down ?? 0);
     return Array.from({ length: count }, (_, at) => at).find((at) => !pane.fitting.blocks.has(at)) ?? 0;
@@ -38,24 +40,19 @@ export function Picture({ pane, toFit, plan, step }: PictureProps) {
   );
   const moves = handsWay(drawing.marks).length > 0;
   useEffect(() => {
-    if (!plays) return;
+    if (!run) return;
     const begun = performance.now();
-    const from = share === null || share >= 1 ? 0 : share;
+    let frame = 0;
     const tick = (now: number) => {
-      const next = Math.min(1, from + (now - begun) / RUN_MS);
+      const next = Math.min(1, run.from + (now - begun) / RUN_MS);
       setShare(next);
-      if (next < 1) frame.current = requestAnimationFrame(tick);
-      else setPlays(false);
+      if (next < 1) frame = requestAnimationFrame(tick);
+      else setRun(null);
     };
-    frame.current = requestAnimationFrame(tick);
-    return () => cancelAnimationFrame(frame.current);
-    // Only starting and stopping begins a run; the share moves within it.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [plays]);
-  const play = () => {
-    if (matchMedia('(prefers-reduced-motion: reduce)').matches) setShare(null);
-    else setPlays(!plays);
-  };
+    frame = requestAnimationFrame(tick);
+    return () => cancelAnimationFrame(frame);
+  }, [run]);
+  const play = () => setRun(run ? null : { from: share === null || share >= 1 ? 0 : share });
   return (
     <div className="mx-auto flex w-full max-w-[460px] flex-col">
       <div className="h-[min(27vh,280px)] md:h-[230px]">
@@ -74,14 +71,16 @@ export function Picture({ pane, toFit, plan, step }: PictureProps) {
       </div>
       {moves && (
         <div className="flex items-center gap-2">
-          <button
-            type="button"
-            className="flex min-h-12 min-w-12 items-center justify-center"
-            aria-label={plays ? 'Stop' : 'Show how the hands go'}
-            onClick={play}
-          >
-            {plays ? <Pause size={20} aria-hidden /> : <Play size={20} aria-hidden />}
-          </button>
+          {!isStill && (
+            <button
+              type="button"
+              className="flex min-h-12 min-w-12 items-center justify-center"
+              aria-label={run ? 'Stop' : 'Show how the hands go'}
+              onClick={play}
+            >
+              {run ? <Pause size={20} aria-hidden /> : <Play size={20} aria-hidden />}
+            </button>
+          )}
           <input
             type="range"
             aria-label="How far the hands are"
@@ -91,7 +90,7 @@ export function Picture({ pane, toFit, plan, step }: PictureProps) {
             step={0.01}
             value={share ?? 1}
             onChange={(event) => {
-              setPlays(false);
+              setRun(null);
               const next = Number(event.target.value);
               setShare(next >= 1 ? null : next);
             }}
