@@ -48,7 +48,6 @@ export {
   doneSays,
   groupsToDo,
   isForNow,
-  isHung,
   paneToLookAt,
   stepsToDo,
   tickedAfterwards,

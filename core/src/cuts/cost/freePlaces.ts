@@ -1,5 +1,5 @@
 import { SMALLEST_LACK_MM } from '../../units/index.ts';
-import { divide, wholeShapes } from '../lay/layouts.ts';
+import { divide } from '../lay/layouts.ts';
 import type { Side } from '../../survey/index.ts';
 import { allowanceAt, type FilmForPlan, type PaneForPlan, type PlanJob } from '../format/planJob.ts';
 import { boundBySections } from './crossSections.ts';
@@ -245,14 +245,14 @@ const RASTER_MM = 0.5;
  * the area). The best of some such functions. Film on hand comes in with what it can give. 0 where nothing can be said.
  */
 export function boundOverPlaces(film: FilmForPlan, job: PlanJob): number {
-  const { supplies } = demandOf(film, job);
+  const fixed = demandOf(film, job);
+  const { supplies } = fixed;
   const sold = supplies.filter(({ kind, costPerMm }) => kind === 'new' && costPerMm > 0);
   if (sold.length === 0) return 0;
   const rate = Math.min(...sold.map(({ costPerMm, widthMm }) => costPerMm / widthMm));
   const onHand = supplies.filter(({ kind }) => kind !== 'new');
   const panes = job.panes.filter(({ filmId }) => filmId === film.id);
   const divided = dividedPanes(film, job, supplies);
-  const fixed = demandOf(film, job);
   const kindOf = (pane: PaneForPlan) =>
     fixed.kinds.find(({ copies }) => copies.some(({ paneId }) => paneId === pane.id));
   /** Film that a pane takes at least, by a function of the share of a roll's width. */
@@ -307,10 +307,5 @@ export function boundOverPlaces(film: FilmForPlan, job: PlanJob): number {
 
 /** Whether a pane of the film is divided at all, off what is sold. */
 export function dividesAny(film: FilmForPlan, job: PlanJob): boolean {
-  return job.panes.some(
-    (pane) =>
-      pane.filmId === film.id &&
-      wholeShapes(pane, film, job.rules).length > 0 &&
-      divide(pane, film, job.rules).kind === 'panels',
-  );
+  return job.panes.some((pane) => pane.filmId === film.id && divide(pane, film, job.rules).kind === 'panels');
 }

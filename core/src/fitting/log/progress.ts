@@ -64,11 +64,6 @@ export function groupsToDo(steps: readonly StepToDo[]): readonly GroupToDo[] {
   return groups.map((group) => ({ ...group, isDone: group.steps.every(({ isDone }) => isDone) }));
 }
 
-/** Whether film hangs on the pane, whatever is still to be done there. */
-export function isHung(state: FittingState): boolean {
-  return Object.keys(state.ticks).some((key) => key === 'hang' || key.startsWith('hang.'));
-}
-
 /** Whether all of a pane was ticked so fast that its times can’t be those of the work. */
 export function tickedAfterwards(
   state: FittingState,
