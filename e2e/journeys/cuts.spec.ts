@@ -133,11 +133,14 @@ test('a piece is dragged to another pull; where it can’t be the reason is said
   if (!from) throw new Error('the piece is not drawn');
   await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
   await page.mouse.down();
-  await target.scrollIntoViewIfNeeded();
-  const to = await target.boundingBox();
-  if (!to) throw new Error('there is no second pull');
-  await page.mouse.move(to.x + 40, to.y + 20, { steps: 6 });
-  await expect(target).toHaveClass(/bg-brick-tint/);
+  // The page may still be scrolling while the pointer is on its way.
+  await expect(async () => {
+    await target.scrollIntoViewIfNeeded();
+    const to = await target.boundingBox();
+    if (!to) throw new Error('there is no second pull');
+    await page.mouse.move(to.x + 40, to.y + 20, { steps: 6 });
+    await expect(target).toHaveClass(/bg-brick-tint/, { timeout: 1000 });
+  }).toPass();
   await page.mouse.up();
   await expect(page.getByRole('alert')).toContainText(/The piece needs 1170 mm across; pull 2 has/);
 });

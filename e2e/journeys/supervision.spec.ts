@@ -48,19 +48,25 @@ const health = () =>
   );
 const isWell = () => expect.poll(health, { timeout: 60_000, intervals: [200] }).toBe('there');
 
-/** The processes whose command line or environment says that they belong to this data folder. */
+/** When a process began: the 22nd field of its state, the 20th after its name. */
+const beganAt = (pid: string) =>
+  Number(readFileSync(join('/proc', pid, 'stat'), 'utf8').split(') ').at(-1)?.split(' ')[19]);
+
+/** The processes that belong to this data folder by their command line or environment, the oldest first: numbers begin anew. */
 function processes(named: string): number[] {
-  return readdirSync('/proc').flatMap((pid) => {
+  const found = readdirSync('/proc').flatMap((pid) => {
     if (!/^\d+$/.test(pid)) return [];
     try {
       const [command, environment] = ['cmdline', 'environ'].map((file) =>
         readFileSync(join('/proc', pid, file), 'utf8'),
       );
-      return environment?.includes(`DATA=${data}\0`) && command?.includes(named) ? [Number(pid)] : [];
+      const isOurs = environment?.includes(`DATA=${data}\0`) && command?.includes(named);
+      return isOurs ? [{ pid: Number(pid), began: beganAt(pid) }] : [];
     } catch {
       return []; // ended meanwhile, or somebody else's
     }
   });
+  return found.sort((a, b) => a.began - b.began).map(({ pid }) => pid);
 }
 /** The database may lie elsewhere, where its user can't enter the folder: its pid stands beside its address either way. */
 function postmaster(): number {
