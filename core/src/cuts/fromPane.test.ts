@@ -1,5 +1,5 @@
 import type { Film } from '../film/index.ts';
-import { DEFAULT_RULE_SETS, type RuleSet } from '../rules/index.ts';
+import { DEFAULT_RULE_SETS, SEAM_LOOKS, type RuleSet } from '../rules/index.ts';
 import { recordsForTest, silverForTest } from '../testing/index.ts';
 import type { Pane, PaneSizes } from '../survey/index.ts';
 import { filmForPlan } from './fromFilm.ts';
@@ -86,6 +86,7 @@ describe('rules of planning from house rules', () => {
       leftoverWorth: 0.3,
       sliver: { underMm: 18, cost: 1 },
       perExtraLot: 9,
+      seams: SEAM_LOOKS.weighed,
     });
   });
 });
@@ -99,7 +100,9 @@ describe('what a pane asks of a film', () => {
 
   test('is the size of what is covered, with its seams as somebody wants them', () => {
     expect(asked(measured())).toEqual({ width: 820, height: 1326, factoryEdge: 'none', seams: ownSeams });
-    expect(asked(measured({ seams: { allowed: false, axis: 'vertical', atMm: [410] } })).seams).toEqual({
+    expect(
+      asked(measured({ seams: { allowed: false, axis: 'vertical', atMm: [410], alone: false } })).seams,
+    ).toEqual({
       allowed: false,
       axis: 'vertical',
       at: [410],

@@ -27,6 +27,7 @@ export function planRulesOf({ cutting }: RuleSet): PlanJob['rules'] {
       leftoverWorth: work.leftoverWorth,
       sliver: { underMm: work.sliverUnderMm, cost: costOf(work.sliverSeconds) },
       perExtraLot: work.extraLotCost,
+      seams: cutting.seamLooks,
     },
   };
 }

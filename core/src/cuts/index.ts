@@ -23,14 +23,24 @@ export {
 } from './format/index.ts';
 export { divide, type Division, type UnplacedReason } from './lay/layouts.ts';
 export {
-  NOTHING_ABOUT,
   seamOptions,
   seamProblem,
   type SeamOption,
   type SeamProblem,
   type SeamReason,
-  type SeamSurroundings,
 } from './byHand/seamOptions.ts';
+export { alikePanes, surroundingsOf, type PaneAmongOthers } from './seams/surroundings.ts';
+export { withSurroundings, type WallOfPanes } from './seams/withSurroundings.ts';
+export { coversOf, looksOf, spanOf, type PlaceLooks, type SeamPlace, type SeamSight } from './seams/looks.ts';
+export {
+  placeCosts,
+  type NamedPlace,
+  type PlaceCost,
+  type PlaceCosts,
+  type PlaceCurve,
+  type PlaceName,
+} from './seams/placeCosts.ts';
+export { seamsOfPlan, type PlacedSeams } from './seams/seamsOfPlan.ts';
 export { rollSideOf } from './lay/lay.ts';
 export { atMostCheaper, type CostAndBound } from './cost/cheaper.ts';
 export { lotsByRoom, costPlan, type PlanCost } from './cost/costPlan.ts';
@@ -59,14 +69,7 @@ export {
 export { middleOf, piecesOfPane, seamsBetween, type Seam } from './lay/seams.ts';
 export { seamMarks, type FrameMark, type SeamMarks } from './after/seamMarks.ts';
 export { netPlot } from './after/netPlot.ts';
-export {
-  moveSeam,
-  seamPlaces,
-  seamsNow,
-  snapSeam,
-  type PaneAmongOthers,
-  type SeamPlaces,
-} from './byHand/seamPlaces.ts';
+export { moveSeam, seamPlaces, seamsNow, snapSeam, type SeamPlaces } from './byHand/seamPlaces.ts';
 export { PLAN_ID, cutsRecords, type KeptPlan } from './records.ts';
 export {
   pullsJustCut,

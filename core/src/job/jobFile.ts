@@ -130,7 +130,12 @@ function recordsFromPlanJob(file: PlanJob, rules: RuleSet | undefined, place: Ne
       readings: { ...NO_READINGS, widthTop: reading(pane.width), heightLeft: reading(pane.height) },
       glass: 'single',
       filmId: pane.filmId,
-      seams: { allowed: pane.seams.allowed, axis: pane.seams.axis, atMm: pane.seams.at ?? null },
+      seams: {
+        allowed: pane.seams.allowed,
+        axis: pane.seams.axis,
+        atMm: pane.seams.at ?? null,
+        alone: false,
+      },
     },
   ]);
   return {

@@ -1,5 +1,6 @@
 import { USUAL_CUTTING_WORK } from './cuttingWork.ts';
 import { USUAL_FILM_RULES } from './filmRules.ts';
+import { SEAM_LOOKS } from './seamLooks.ts';
 import {
   USUAL_ANCHOR,
   USUAL_FIX_MINUTES,
@@ -37,7 +38,8 @@ const cautious: RuleSet = {
     bookValue: 0.6,
     minOffcutWidthMm: 300,
     minOffcutLengthMm: 600,
-    seamPlaces: 'equal',
+    seamPlaces: 'free',
+    seamLooks: SEAM_LOOKS.weighed,
     seam: 'double',
     work: USUAL_CUTTING_WORK,
   },

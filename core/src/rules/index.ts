@@ -8,6 +8,13 @@ export {
 export { DEFAULT_RULE_SETS } from './defaults.ts';
 export { rulesInInches } from './inInches.ts';
 export { USUAL_FILM_RULES, filmRulesSchema, type FilmRules } from './filmRules.ts';
+export {
+  SEAM_LOOKS,
+  seamLooksSchema,
+  seamLooksSet,
+  type SeamLooksRules,
+  type SeamLooksSet,
+} from './seamLooks.ts';
 export { USUAL_CUTTING_WORK, cuttingWorkSchema, type CuttingWork } from './cuttingWork.ts';
 export {
   RULE_GROUPS,

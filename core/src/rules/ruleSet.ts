@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { cuttingWorkSchema } from './cuttingWork.ts';
 import { filmRulesSchema } from './filmRules.ts';
+import { SEAM_LOOKS, seamLooksSchema } from './seamLooks.ts';
 
 /** The schools of cutting between which a shop chooses. */
 export const CUTTING_SCHOOLS = ['marginAllRound', 'factoryEdgeFirst', 'benchCut'] as const;
@@ -114,8 +115,13 @@ export const ruleSetSchema = z.strictObject({
     minOffcutLengthMm: lengthMm.max(5000),
     seamPlaces: z
       .enum(['equal', 'free'])
-      .default('equal')
-      .describe('Panels of one pane are equal, or as wide as takes the least film'),
+      .default('free')
+      .describe(
+        'Panels of one pane are always equal, or their seams go where film, work and looks count least',
+      ),
+    seamLooks: seamLooksSchema
+      .default(SEAM_LOOKS.weighed)
+      .describe('What a seam counts by where it is seen, in the money of the film prices'),
     seam: z
       .enum(['double', 'butt'])
       .default('double')

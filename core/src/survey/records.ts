@@ -309,6 +309,8 @@ const paneSchema = z.strictObject({
     axis: z.enum(['any', 'vertical', 'horizontal']),
     /** Where somebody wants the seams: middles of the overlaps, from the left or the top of the glass. */
     atMm: z.array(placeMmField).max(60).readonly().nullable().default(null),
+    /** Its seams may stand elsewhere than those of panes beside it that are alike. */
+    alone: z.boolean().default(false),
   }),
 });
 
@@ -366,7 +368,7 @@ export const NEW_PANE: Omit<Pane, 'wallId' | 'label' | 'order' | 'gapBeforeMm' |
   hidden: [],
   hole: null,
   fromRoll: null,
-  seams: { allowed: true, axis: 'vertical', atMm: null },
+  seams: { allowed: true, axis: 'vertical', atMm: null, alone: false },
 };
 
 export const surveyRecords = {

@@ -76,7 +76,12 @@ export {
   describeSeatWarmth,
   readBackRule,
 } from './placeWords.ts';
-export { describeSeamOption, describeSeamProblem } from './seamWords.ts';
+export {
+  describeNamedPlace,
+  describeSeamOption,
+  describeSeamPlace,
+  describeSeamProblem,
+} from './seamWords.ts';
 export { describeMoveProblem } from './moveWords.ts';
-export { ruleName, ruleOptionName, ruleUnit } from './ruleWords.ts';
+export { ruleName, ruleOptionName, ruleUnit, SEAM_LOOKS_NAMES } from './ruleWords.ts';
 export { describeCheaper, describePlan, type PlanVerdict } from './planWords.ts';

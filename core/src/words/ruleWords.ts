@@ -1,4 +1,4 @@
-import type { NumberRule, Quantity, RulePath } from '../rules/index.ts';
+import type { NumberRule, Quantity, RulePath, SeamLooksSet } from '../rules/index.ts';
 import type { LengthUnit } from '../units/index.ts';
 import { MONTH_NAMES, SCHOOL_NAMES } from './names.ts';
 
@@ -77,6 +77,16 @@ const NAMES: Readonly<Record<string, string>> = {
   'cutting.minOffcutLengthMm': 'Shortest offcut to keep',
   'cutting.seam': 'Seams',
   'cutting.seamPlaces': 'Panels of a divided pane',
+  'cutting.seamLooks': 'What a seam counts by its looks',
+  'cutting.seamLooks.perMetre': 'A metre in the open counts',
+  'cutting.seamLooks.onLineTimes': 'On a line of the building, times',
+  'cutting.seamLooks.nearLineMm': 'A slip beside a line, up to',
+  'cutting.seamLooks.nearLineTimes': 'Just beside a line, times',
+  'cutting.seamLooks.levelTimes': 'A level seam, times',
+  'cutting.seamLooks.atEyesTimes': 'At eye level, times more',
+  'cutting.seamLooks.narrowPanel': 'A very narrow panel counts',
+  'cutting.seamLooks.unevenFilmShare': 'Uneven panels count, of their film',
+  'cutting.seamLooks.unlikePane': 'A pane unlike its neighbours counts',
   'cutting.work': 'What counts beside film',
   'cutting.work.hourlyRate': 'An hour at the bench costs',
   'cutting.work.pullSeconds': 'A pull takes',
@@ -191,7 +201,7 @@ const OPTIONS: Readonly<Record<string, string>> = {
   double: 'Overlap, cut through both layers',
   butt: 'Butt edge to edge',
   equal: 'Equal panels',
-  free: 'Where it takes the least film',
+  free: 'Where film, work and looks count least',
   drops: 'Drops',
   pump: 'Pumps',
   parts: 'Parts of soap and water',
@@ -232,3 +242,10 @@ export function ruleUnit({ quantity }: Pick<NumberRule, 'quantity'>, unit: Lengt
   if (quantity === 'temperature') return unit === 'in' ? '°F' : '°C';
   return quantity === 'length' ? unit : SIGNS[quantity];
 }
+
+/** What the three sets of figures for seams come to. */
+export const SEAM_LOOKS_NAMES: Readonly<Record<SeamLooksSet, string>> = {
+  calm: 'Calm: equal, or on a line, unless it costs a quarter more film',
+  weighed: 'Weighed: film, work and looks together',
+  leastFilm: 'Least film, wherever the seam is',
+};

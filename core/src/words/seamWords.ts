@@ -1,4 +1,4 @@
-import type { SeamOption, SeamProblem, SeamReason } from '../cuts/index.ts';
+import type { NamedPlace, PlaceName, SeamOption, SeamPlace, SeamProblem, SeamReason } from '../cuts/index.ts';
 import { assertNever, formatLength, formatShare, listOf, type LengthUnit } from '../units/index.ts';
 
 function describeReason(reason: SeamReason, unit: LengthUnit): string {
@@ -7,6 +7,8 @@ function describeReason(reason: SeamReason, unit: LengthUnit): string {
       return 'hidden';
     case 'onLine':
       return 'on a line of the building';
+    case 'nearLine':
+      return 'just beside a line, where it looks like a slip';
     case 'likeNeighbour':
       return 'in line with its neighbours';
     case 'third':
@@ -28,11 +30,45 @@ function describeReason(reason: SeamReason, unit: LengthUnit): string {
   }
 }
 
+/** Where seams are: `Upright at 820 mm from the left`. */
+export function describeSeamPlace({ axis, atMm }: SeamPlace, unit: LengthUnit): string {
+  const places = listOf(atMm.map((mm) => formatLength(mm, { unit })));
+  return `${axis === 'vertical' ? 'Upright' : 'Level'} at ${places} from the ${axis === 'vertical' ? 'left' : 'top'}`;
+}
+
 /** Where the seams of a way to divide a pane are, and what speaks for and against it. */
 export function describeSeamOption({ axis, atMm, reasons }: SeamOption, unit: LengthUnit): string {
-  const places = listOf(atMm.map((mm) => formatLength(mm, { unit })));
   const said = reasons.map((reason) => describeReason(reason, unit)).join(', ');
-  return `${axis === 'vertical' ? 'Upright' : 'Level'} at ${places} from the ${axis === 'vertical' ? 'left' : 'top'}${said ? `: ${said}` : ''}`;
+  return `${describeSeamPlace({ axis, atMm }, unit)}${said ? `: ${said}` : ''}`;
+}
+
+const PLACE_NAMES: Readonly<Record<PlaceName, string>> = {
+  now: 'as planned',
+  best: 'counts least',
+  equal: 'equal panels',
+  third: 'at a third',
+  hidden: 'hidden',
+  onLine: 'on a line of the building',
+  leastFilm: 'least film',
+};
+
+/** What names a place of seams, and what is seen of it: `Equal panels; just beside a line, where it looks like a slip`. */
+export function describeNamedPlace(
+  { axis, names, seen }: NamedPlace,
+  unit: LengthUnit,
+  narrowestMm: number,
+): string {
+  const said = [
+    ...names.map((name) => PLACE_NAMES[name]),
+    ...(seen.seams.some(({ sight }) => sight === 'nearLine')
+      ? [describeReason({ code: 'nearLine' }, unit)]
+      : []),
+    ...(seen.seams.some(({ atEyes }) => atEyes) ? [describeReason({ code: 'atEyes' }, unit)] : []),
+    ...(axis === 'horizontal' ? [describeReason({ code: 'level' }, unit)] : []),
+    ...(seen.narrow > 0 ? [describeReason({ code: 'narrow', mm: narrowestMm }, unit)] : []),
+  ];
+  const sentence = said.join(', ');
+  return `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}`;
 }
 
 /** Why a seam may not be there. */

@@ -1,9 +1,27 @@
 import { checkPlan } from '../../check/index.ts';
 import { filmForTest, jobForTest, paneForTest } from '../../testing/planJobs.ts';
 import { seededRandom } from '../../units/index.ts';
-import { NOTHING_ABOUT, planCuts, seamOptions, seamProblem } from '../index.ts';
+import type { SeamSurroundings } from '../format/index.ts';
+import type { SeamPlace } from '../seams/looks.ts';
+import {
+  planCuts,
+  seamOptions as offered,
+  seamProblem,
+  type FilmForPlan,
+  type PaneForPlan,
+} from '../index.ts';
 
 const { rules } = jobForTest();
+const NOTHING_ABOUT: SeamSurroundings = { hidden: [], lines: [] };
+/** Offers with what is about a pane, and the seams of those that are alike. */
+function seamOptions(
+  pane: PaneForPlan,
+  film: FilmForPlan,
+  by: typeof rules,
+  { neighbours = [], ...about }: SeamSurroundings & { neighbours?: readonly SeamPlace[] },
+) {
+  return offered({ ...pane, seams: { ...pane.seams, about } }, film, by, neighbours);
+}
 const plainFilm = { ...filmForTest, matchEdges: false };
 const wide = paneForTest({ width: 2400, height: 2200, seams: { allowed: true, axis: 'vertical' } });
 const codes = (option: { reasons: readonly { code: string }[] } | undefined) =>
@@ -11,7 +29,7 @@ const codes = (option: { reasons: readonly { code: string }[] } | undefined) =>
 
 describe('where seams go', () => {
   test('a hidden strip comes first, even with unequal panels, and equal panels are offered beside it', () => {
-    const hidden = [{ axis: 'vertical' as const, fromMm: 980, toMm: 1080 }];
+    const hidden = [{ axis: 'vertical' as const, from: 980, to: 1080 }];
     const options = seamOptions(wide, filmForTest, rules, { ...NOTHING_ABOUT, hidden });
     expect(options[0]?.atMm).toEqual([1030]);
     expect(codes(options[0])).toContain('hidden');
@@ -21,7 +39,7 @@ describe('where seams go', () => {
 
   test('of three panels the seams are brought to lines of the building, each for itself where panels are free', () => {
     const pane = paneForTest({ width: 3900, height: 2200, seams: { allowed: true, axis: 'vertical' } });
-    const lines = [1250, 2640].map((atMm) => ({ axis: 'vertical' as const, atMm }));
+    const lines = [1250, 2640].map((at) => ({ axis: 'vertical' as const, at }));
     const [best] = seamOptions(pane, plainFilm, rules, { ...NOTHING_ABOUT, lines });
     expect(best?.atMm).toEqual([1250, 2640]);
     expect(codes(best)).toContain('onLine');
@@ -29,7 +47,7 @@ describe('where seams go', () => {
 
   test('where the inner panel is a whole roll the seams are shifted together', () => {
     const pane = paneForTest({ width: 3900, height: 2200, seams: { allowed: true, axis: 'vertical' } });
-    const lines = [{ axis: 'vertical' as const, atMm: 1290 }];
+    const lines = [{ axis: 'vertical' as const, at: 1290 }];
     const options = seamOptions(pane, filmForTest, rules, { ...NOTHING_ABOUT, lines });
     const onLine = options.find((option) => codes(option).includes('onLine'));
     expect(onLine?.atMm[0]).toBeCloseTo(1290, 3);
@@ -48,14 +66,18 @@ describe('where seams go', () => {
 
   test('level seams at eye level and slivers count against a place', () => {
     const pane = paneForTest({ width: 2200, height: 2400, seams: { allowed: true, axis: 'any' } });
-    const eyes = { fromMm: 1100, toMm: 1500 };
+    const eyes = { from: 1100, to: 1500 };
     const options = seamOptions(pane, plainFilm, rules, { ...NOTHING_ABOUT, eyes });
     expect(options[0]?.axis).toBe('vertical');
   });
 
   test('a line of the building and the seam of its neighbour draw the seam to them', () => {
-    const lines = [{ axis: 'vertical', atMm: 1320 }] as const;
-    const [onLine] = seamOptions(wide, filmForTest, rules, { ...NOTHING_ABOUT, lines, neighbours: lines });
+    const lines = [{ axis: 'vertical' as const, at: 1320 }];
+    const [onLine] = seamOptions(wide, filmForTest, rules, {
+      ...NOTHING_ABOUT,
+      lines,
+      neighbours: [{ axis: 'vertical', atMm: [1320] }],
+    });
     expect(onLine?.atMm).toEqual([1320]);
     expect(codes(onLine)).toEqual(['onLine', 'likeNeighbour']);
   });
@@ -65,46 +87,48 @@ describe('where seams go', () => {
       options.map(({ axis, atMm, score }) => [axis, ...atMm.map(Math.round), Number(score.toFixed(3))]);
     const around = {
       ...NOTHING_ABOUT,
-      hidden: [{ axis: 'vertical' as const, fromMm: 980, toMm: 1080 }],
-      lines: [{ axis: 'vertical' as const, atMm: 1320 }],
-      neighbours: [{ axis: 'vertical' as const, atMm: 1326 }],
+      hidden: [{ axis: 'vertical' as const, from: 980, to: 1080 }],
+      lines: [{ axis: 'vertical' as const, at: 1320 }],
+      neighbours: [{ axis: 'vertical' as const, atMm: [1326] }],
     };
-    // 1320: 0.3 on a line, less 0.4 like its neighbour, a panel of 1090 mm where 1200 are equal counts 0.8 × 0.092.
+    // 2.2 m at 3 a metre: 0.3 of it on a line, with a panel of 1090 mm where 1200 are equal, 5 × 0.092; 10 for a pane
+    // unlike its neighbour, all of it in the open; nothing for what is hidden.
     expect(counted(seamOptions(wide, plainFilm, rules, around))).toEqual([
-      ['vertical', 1320, -0.027],
-      ['vertical', 1326, -0.023],
-      ['vertical', 1030, 0.107],
-      ['vertical', 1200, 1],
+      ['vertical', 1320, 2.438],
+      ['vertical', 1030, 10.667],
+      ['vertical', 1200, 16.6],
     ]);
     const tall = paneForTest({ width: 2200, height: 2400, seams: { allowed: true, axis: 'horizontal' } });
-    const level = (eyes: { fromMm: number; toMm: number } | null) =>
+    const level = (eyes: { from: number; to: number } | null) =>
       counted(seamOptions(tall, plainFilm, rules, { ...NOTHING_ABOUT, eyes }))[0];
-    expect(level(null)).toEqual(['horizontal', 1200, 1.5]);
-    expect(level({ fromMm: 1200, toMm: 1500 })).toEqual(['horizontal', 1200, 2.5]);
-    expect(level({ fromMm: 900, toMm: 1200 })).toEqual(['horizontal', 1200, 2.5]);
-    expect(level({ fromMm: 1201, toMm: 1500 })).toEqual(['horizontal', 1200, 1.5]);
-    expect(level({ fromMm: 900, toMm: 1199 })).toEqual(['horizontal', 1200, 1.5]);
-    // Upright in the open glass, the thirds with a panel of 743 mm where 1100 are equal.
+    // Half as much again for a level seam, twice that at eye level.
+    expect(level(null)).toEqual(['horizontal', 1200, 9.9]);
+    expect(level({ from: 1200, to: 1500 })).toEqual(['horizontal', 1200, 19.8]);
+    expect(level({ from: 900, to: 1200 })).toEqual(['horizontal', 1200, 19.8]);
+    expect(level({ from: 1201, to: 1500 })).toEqual(['horizontal', 1200, 9.9]);
+    expect(level({ from: 900, to: 1199 })).toEqual(['horizontal', 1200, 9.9]);
+    // 2.4 m upright in the open glass, the thirds with a panel of 743 mm where 1100 are equal, and a little more film than
+    // level panels.
     const either = paneForTest({ width: 2200, height: 2400, seams: { allowed: true, axis: 'any' } });
     const thirds = seamOptions(either, plainFilm, rules, NOTHING_ABOUT).filter((option) =>
       codes(option).includes('third'),
     );
     expect(counted(thirds)).toEqual([
-      ['vertical', 733, 1.263],
-      ['vertical', 1467, 1.263],
+      ['vertical', 733, 8.858],
+      ['vertical', 1467, 8.858],
     ]);
   });
 
   test('lines and strips of the other direction, or outside the glass, draw no seam', () => {
     const around = {
       ...NOTHING_ABOUT,
-      hidden: [{ axis: 'horizontal' as const, fromMm: 980, toMm: 1080 }],
+      hidden: [{ axis: 'horizontal' as const, from: 980, to: 1080 }],
       lines: [
-        { axis: 'horizontal' as const, atMm: 1320 },
-        { axis: 'vertical' as const, atMm: -40 },
-        { axis: 'vertical' as const, atMm: 2400 },
+        { axis: 'horizontal' as const, at: 1320 },
+        { axis: 'vertical' as const, at: -40 },
+        { axis: 'vertical' as const, at: 2400 },
       ],
-      neighbours: [{ axis: 'horizontal' as const, atMm: 1200 }],
+      neighbours: [{ axis: 'horizontal' as const, atMm: [1200] }],
     };
     const [only, ...others] = seamOptions(wide, plainFilm, rules, around);
     expect([only?.atMm, codes(only), others]).toEqual([[1200], ['equal'], []]);
@@ -112,17 +136,17 @@ describe('where seams go', () => {
 
   test('a narrow panel and more film are said from where they matter', () => {
     const pane = paneForTest({ width: 1800, height: 2200, seams: { allowed: true, axis: 'vertical' } });
-    const lines = [{ axis: 'vertical' as const, atMm: 440 }];
+    const lines = [{ axis: 'vertical' as const, at: 440 }];
     const [best] = seamOptions(pane, plainFilm, rules, { ...NOTHING_ABOUT, lines });
     expect(best?.reasons).toEqual([{ code: 'onLine' }]);
-    const nearer = [{ axis: 'vertical' as const, atMm: 430 }];
+    const nearer = [{ axis: 'vertical' as const, at: 430 }];
     const [narrow] = seamOptions(pane, plainFilm, rules, { ...NOTHING_ABOUT, lines: nearer });
     expect(narrow?.reasons).toEqual([{ code: 'onLine' }, { code: 'narrow', mm: 440 }]);
   });
 
   test('a place that takes more film says how much; a level panel is as narrow as it is low', () => {
     const pane = paneForTest({ width: 1500, height: 2900, seams: { allowed: true, axis: 'any' } });
-    const lines = [{ axis: 'horizontal' as const, atMm: 1450 }];
+    const lines = [{ axis: 'horizontal' as const, at: 1450 }];
     const broad = { ...rules, seamOverlap: 60 };
     const options = seamOptions(pane, plainFilm, broad, { ...NOTHING_ABOUT, lines });
     // Two panels with 25 mm at the pane's sides and 60 mm between them: 1610 × 2950 upright, 1550 × 3010 level.
@@ -132,10 +156,14 @@ describe('where seams go', () => {
       { code: 'equal' },
       { code: 'moreFilm', share: expect.closeTo(more, 9) },
     ]);
-    expect(upright?.score).toBeCloseTo(1 + 4 * more, 9);
+    const perMm2 = 412 / 1524 / 30480;
+    expect(upright?.score).toBeCloseTo(2.9 * 3 + (1610 * 2950 - 1550 * 3010) * perMm2, 9);
     const level = options.find(({ axis }) => axis === 'horizontal');
     expect(level?.reasons.map(({ code }) => code)).toEqual(['onLine', 'equal', 'level']);
-    expect(level?.score).toBeCloseTo(0.3 + 0.5, 9);
+    expect(level?.score).toBeCloseTo(1.5 * 3 * 0.3 * 1.5, 9);
+    const unpriced = { ...plainFilm, rolls: plainFilm.rolls.map(({ width, length }) => ({ width, length })) };
+    const order = seamOptions(pane, unpriced, broad, { ...NOTHING_ABOUT, lines });
+    expect(order.find(({ axis }) => axis === 'vertical')?.score).toBeCloseTo(2.9 * 3 * (1 + 4 * more), 9);
   });
 
   test('level panels of a patterned film begin on its lines along the roll', () => {
@@ -155,7 +183,7 @@ describe('where seams go', () => {
     const places = (...atMm: number[]) =>
       seamOptions(pane, plainFilm, rules, {
         ...NOTHING_ABOUT,
-        lines: atMm.map((mm) => ({ axis: 'vertical' as const, atMm: mm })),
+        lines: atMm.map((mm) => ({ axis: 'vertical' as const, at: mm })),
       }).map((option) => option.atMm.map(Math.round).join(' '));
     // Equal pieces put seams at 1303 and 2597.
     expect(places(1180)).toContain('1180 2597');

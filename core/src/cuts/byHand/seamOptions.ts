@@ -1,27 +1,33 @@
+import { SEAM_LOOKS } from '../../rules/index.ts';
 import { SMALLEST_LACK_MM } from '../../units/index.ts';
 import { divide, panelLayouts, type Layout, type SeamWay } from '../lay/layouts.ts';
 import { allowanceAt, type FilmForPlan, type PaneForPlan, type PlanRules } from '../format/planJob.ts';
 import { middleOf, seamsBetween } from '../lay/seams.ts';
+import {
+  looksOf,
+  NOTHING_ABOUT,
+  perMm2,
+  SAME_LINE_MM,
+  samePlace,
+  spanOf,
+  type SeamPlace,
+  type SeamSeen,
+} from '../seams/looks.ts';
 
 type Axis = SeamWay['axis'];
-
-/** What is about a pane where its seams may go; mm from its left for upright seams, from its top for level ones. */
-export interface SeamSurroundings {
-  readonly hidden: readonly { readonly axis: Axis; readonly fromMm: number; readonly toMm: number }[];
-  /** Lines of the building that go on into the pane: edges of other openings. */
-  readonly lines: readonly { readonly axis: Axis; readonly atMm: number }[];
-  /** Seams of panes like it. */
-  readonly neighbours: readonly { readonly axis: Axis; readonly atMm: number }[];
-  /** The part of the pane at the height of people's eyes, from its top; null where it has none. */
-  readonly eyes: { readonly fromMm: number; readonly toMm: number } | null;
-}
-
-export const NOTHING_ABOUT: SeamSurroundings = { hidden: [], lines: [], neighbours: [], eyes: null };
 
 export type SeamReason =
   | {
       readonly code:
-        'hidden' | 'onLine' | 'likeNeighbour' | 'equal' | 'third' | 'onPattern' | 'atEyes' | 'level';
+        | 'hidden'
+        | 'onLine'
+        | 'nearLine'
+        | 'likeNeighbour'
+        | 'equal'
+        | 'third'
+        | 'onPattern'
+        | 'atEyes'
+        | 'level';
     }
   | { readonly code: 'narrow'; readonly mm: number }
   | { readonly code: 'moreFilm'; readonly share: number };
@@ -31,7 +37,7 @@ export interface SeamOption {
   /** Middle of each overlap. */
   readonly atMm: readonly number[];
   readonly reasons: readonly SeamReason[];
-  /** The lower the better: what is seen, narrow panels, film. */
+  /** What it counts by its looks, and its film above that of the thriftiest; money, without prices a mere order. */
   readonly score: number;
 }
 
@@ -40,25 +46,14 @@ export type SeamProblem =
   | { readonly code: 'seam.tooWide'; readonly mm: number; readonly rollMm: number }
   | { readonly code: 'seam.fixed' };
 
-/*
- * What speaks for and against a place of a seam, in seams that one sees: 1 is a seam in the open glass. The order of the
- * trade (hidden, on a line, like the neighbours, on the pattern; never at eye level) is fixed; how far apart these stand is
- * our own judgement, and orders the offers only.
- */
-const SEEN = { inTheOpen: 1, onLine: 0.3, atEyes: 1, level: 0.5 } as const;
-const LIKE_NEIGHBOURS = 0.4;
-const ON_PATTERN = 0.6;
-/** For a panel of no width; equal panels cost nothing. */
-const NARROW = 0.8;
-/** For as much film again: a quarter more film counts as one seam in the open. */
+/** Film without a price: as much again counts as so many seams in the open, a quarter more as one. */
 const FILM_AGAIN = 4;
+/** What panels off the pattern's lines count, in seams in the open: the pattern is cut there. */
+const OFF_PATTERN = 0.6;
 /** A panel is said to be narrow under this share of an equal one, and more film from this share on. */
 const SAID_NARROW = 0.5;
 const SAID_MORE_FILM = 0.01;
 const MOST_OFFERED = 4;
-
-/** A seam is at a line, or at a neighbour's seam, within this. */
-const SAME_LINE_MM = 6;
 
 interface SeamLayout {
   readonly way: SeamWay;
@@ -162,26 +157,28 @@ function onPatternLines(
 
 /**
  * The best places for the seams of a pane that no roll covers, each with its reasons: equal panels, thirds, hidden
- * strips, lines of the building, the places of its neighbours' seams. Empty where it goes whole or not at all.
+ * strips, lines of the building, the places of its neighbours' seams. Empty where it goes whole or not at all. `neighbours`:
+ * where somebody put the seams of panes that are alike.
  */
 export function seamOptions(
   pane: PaneForPlan,
   film: FilmForPlan,
   rules: PlanRules,
-  around: SeamSurroundings,
+  neighbours: readonly SeamPlace[],
 ): SeamOption[] {
   const division = divide(withoutWish(pane), film, rules);
   if (division.kind !== 'panels') return [];
+  const about = pane.seams.about ?? NOTHING_ABOUT;
   const found = division.ways.flatMap((way): (SeamLayout & { equal: boolean })[] => {
     const usual = cheapestLayout(withoutWish(pane), film, rules, way);
-    const span = way.axis === 'vertical' ? pane.width : pane.height;
+    const span = spanOf(pane, way.axis);
     const here = <Item extends { axis: Axis }>(items: readonly Item[]) =>
       items.filter(({ axis }) => axis === way.axis);
     const aims = [
       ...(way.panels === 2 ? [Math.round(span / 3), Math.round((2 * span) / 3)] : []),
-      ...here(around.hidden).map(({ fromMm, toMm }) => (fromMm + toMm) / 2),
-      ...here(around.lines).map(({ atMm }) => atMm),
-      ...here(around.neighbours).map(({ atMm }) => atMm),
+      ...here(about.hidden).map(({ from, to }) => (from + to) / 2),
+      ...here(about.lines).map(({ at }) => at),
+      ...here(neighbours).flatMap(({ atMm }) => atMm),
     ].filter((at) => at > 0 && at < span);
     const places = way.panels === 2 ? aims.map((at) => [at]) : usual ? shiftedTo(aims, usual.atMm, span) : [];
     const others = places.flatMap(
@@ -193,58 +190,42 @@ export function seamOptions(
     ];
   });
   const least = Math.min(...found.map(({ filmMm2 }) => filmMm2));
+  const looks = rules.work?.seams ?? SEAM_LOOKS.weighed;
+  const priced = perMm2(film);
   const scored = found.map(({ way, atMm, narrowestMm, filmMm2, equal }): SeamOption => {
     const { axis } = way;
-    const span = axis === 'vertical' ? pane.width : pane.height;
-    const near = (at: number, lines: readonly { axis: Axis; atMm: number }[]) =>
-      lines.some((line) => line.axis === axis && Math.abs(line.atMm - at) <= SAME_LINE_MM);
-    const hidden = (at: number) =>
-      around.hidden.some((strip) => strip.axis === axis && at >= strip.fromMm && at <= strip.toMm);
-    const atEyes = (at: number) =>
-      axis === 'horizontal' && around.eyes !== null && at >= around.eyes.fromMm && at <= around.eyes.toMm;
-    const seen = atMm.reduce(
-      (sum, at) =>
-        sum +
-        (hidden(at) ? 0 : near(at, around.lines) ? SEEN.onLine : SEEN.inTheOpen) +
-        (atEyes(at) ? SEEN.atEyes : 0),
-      0,
-    );
-    const alike = atMm.every((at) => near(at, around.neighbours));
+    const place = { axis, atMm };
+    const span = spanOf(pane, axis);
+    const open = (looks.perMetre * atMm.length * (axis === 'vertical' ? pane.height : pane.width)) / 1000;
+    const { seams, total } = looksOf(pane, film, place, rules, looks);
+    const isHidden = ({ sight }: SeamSeen) => sight === 'hidden';
+    const alike = neighbours.some((other) => samePlace(other, place, SAME_LINE_MM));
     const share = narrowestMm / (span / way.panels);
     const more = filmMm2 / least - 1;
     const onPattern = onPatternLines(film, way, atMm, rules);
     const reasons: SeamReason[] = [
-      ...(atMm.every(hidden) ? [{ code: 'hidden' } as const] : []),
-      ...(atMm.some((at) => !hidden(at) && near(at, around.lines)) ? [{ code: 'onLine' } as const] : []),
+      ...(seams.every(isHidden) ? [{ code: 'hidden' } as const] : []),
+      ...(seams.some(({ sight }) => sight === 'onLine') ? [{ code: 'onLine' } as const] : []),
+      ...(seams.some(({ sight }) => sight === 'nearLine') ? [{ code: 'nearLine' } as const] : []),
       ...(alike ? [{ code: 'likeNeighbour' } as const] : []),
       ...(onPattern ? [{ code: 'onPattern' } as const] : equal ? [{ code: 'equal' } as const] : []),
       ...(way.panels === 2 && [1, 2].some((part) => Math.abs((atMm[0] ?? 0) - (part * span) / 3) < 1)
         ? [{ code: 'third' } as const]
         : []),
-      ...(atMm.some(atEyes) ? [{ code: 'atEyes' } as const] : []),
+      ...(seams.some(({ atEyes }) => atEyes) ? [{ code: 'atEyes' } as const] : []),
       ...(axis === 'horizontal' ? [{ code: 'level' } as const] : []),
       ...(share < SAID_NARROW ? [{ code: 'narrow', mm: narrowestMm } as const] : []),
       ...(more > SAID_MORE_FILM ? [{ code: 'moreFilm', share: more } as const] : []),
     ];
     const score =
-      seen +
-      (axis === 'horizontal' ? SEEN.level : 0) +
-      Math.max(0, 1 - share) * NARROW -
-      (alike ? LIKE_NEIGHBOURS : 0) -
-      (onPattern ? ON_PATTERN : 0) +
-      more * FILM_AGAIN;
+      total +
+      (neighbours.length > 0 && !alike ? looks.unlikePane : 0) +
+      (film.pattern && !onPattern ? OFF_PATTERN * open : 0) +
+      (priced > 0 ? (filmMm2 - least) * priced : more * FILM_AGAIN * open);
     return { axis, atMm, reasons, score };
   });
   const distinct = scored
     .sort((a, b) => a.score - b.score)
-    .filter(
-      (one, at, all) =>
-        at ===
-        all.findIndex(
-          (other) =>
-            other.axis === one.axis &&
-            other.atMm.every((mm, i) => Math.abs(mm - (one.atMm[i] ?? 0)) < SAME_LINE_MM),
-        ),
-    );
+    .filter((one, at, all) => at === all.findIndex((other) => samePlace(one, other, SAME_LINE_MM)));
   return distinct.slice(0, MOST_OFFERED);
 }

@@ -4,6 +4,7 @@ import { countingFor } from './counting.ts';
 import type { CutPlan, PlanSource, Pull } from '../format/cutPlan.ts';
 import { knivesOf } from '../lay/knives.ts';
 import type { FilmForPlan, PlanJob } from '../format/planJob.ts';
+import { looksOfPlan } from '../seams/seamsOfPlan.ts';
 import { usedOf } from './planSummary.ts';
 
 /** What a plan counts, line by line; money in that of the film prices. */
@@ -22,6 +23,8 @@ export interface PlanCost {
   readonly slivers: { readonly count: number; readonly cost: number };
   /** Lots more than one, over all rooms. */
   readonly extraLots: { readonly count: number; readonly cost: number };
+  /** Seams by where they are seen. */
+  readonly seams: { readonly count: number; readonly cost: number };
   readonly total: number;
 }
 
@@ -89,6 +92,7 @@ function countFilm(film: FilmForPlan, job: PlanJob, plan: Pick<CutPlan, 'sources
   const leftovers = counts.reduce((sum, count) => sum + Math.min(0, count), 0);
   const lots = [...lotsByRoom(job, plan, film.id).values()].reduce((sum, { size }) => sum + size - 1, 0);
   const extraLots = { count: lots, cost: (counting?.perExtraLot ?? 0) * lots };
+  const seams = counting ? looksOfPlan(film, job, { pulls }) : { count: 0, cost: 0 };
   const sliverCost = slivers.reduce((sum, each) => sum + each, 0);
   return {
     newFilm,
@@ -100,7 +104,8 @@ function countFilm(film: FilmForPlan, job: PlanJob, plan: Pick<CutPlan, 'sources
     leftovers,
     slivers: { count: slivers.length, cost: sliverCost },
     extraLots,
-    total: newFilm + boughtRest + onHand + labour + leftovers + sliverCost + extraLots.cost,
+    seams: { count: seams.count, cost: seams.cost },
+    total: newFilm + boughtRest + onHand + labour + leftovers + sliverCost + extraLots.cost + seams.cost,
   };
 }
 
@@ -114,6 +119,7 @@ const NOTHING: PlanCost = {
   leftovers: 0,
   slivers: { count: 0, cost: 0 },
   extraLots: { count: 0, cost: 0 },
+  seams: { count: 0, cost: 0 },
   total: 0,
 };
 
@@ -140,6 +146,10 @@ export function costPlan(job: PlanJob, plan: Pick<CutPlan, 'sources' | 'pulls'>)
         extraLots: {
           count: sum.extraLots.count + each.extraLots.count,
           cost: sum.extraLots.cost + each.extraLots.cost,
+        },
+        seams: {
+          count: sum.seams.count + each.seams.count,
+          cost: sum.seams.cost + each.seams.cost,
         },
         total: sum.total + each.total,
       }),

@@ -1,3 +1,4 @@
+import type { SeamLooksRules } from '../../rules/index.ts';
 import { SMALLEST_LACK_MM } from '../../units/index.ts';
 import { costPerMm, hasPrices, weightPerMm } from './cost.ts';
 import { isUsefulOffcut } from '../lay/lay.ts';
@@ -8,6 +9,8 @@ export interface Counting {
   readonly perPull: number;
   readonly perKnifeSetting: number;
   readonly perExtraLot: number;
+  /** What seams count by their looks; null: nothing. */
+  readonly seams: SeamLooksRules | null;
   /** No leftover is worth more than this, per mm². */
   readonly mostWorthPerMm2: number;
   /** What a leftover counts: less than nothing where it is worth keeping, more where it is a sliver. */
@@ -51,6 +54,7 @@ export function countingFor(film: FilmForPlan, { rules }: Pick<PlanJob, 'rules'>
     perPull: work.perPull,
     perKnifeSetting: work.perKnifeSetting,
     perExtraLot: work.perExtraLot,
+    seams: work.seams ?? null,
     mostWorthPerMm2: work.leftoverWorth * perMm2,
     leftover: (w, l) => {
       const kept = worth(w, l);

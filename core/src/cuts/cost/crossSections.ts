@@ -3,14 +3,22 @@ import type { LinearModel, LinearSolver } from './linearSolver.ts';
 
 /** What no plan of a film can beat, and what each part is worth in it. */
 export interface ProvenBound {
+  /** The cross-sections that were looked at, to put together anew. */
+  readonly programme: Programme;
   /** Money (or mm² without prices): no plan that lays all panes costs less. */
   readonly cost: number;
   /** Worth of each part, by its index: what it adds to the bound. */
   readonly worth: readonly number[];
 }
 
+/** Stretches of rolls with cross-sections of them. */
+export interface Programme {
+  readonly stretches: readonly Stretch[];
+  readonly sections: readonly Section[];
+}
+
 /** Rolls of one width at one price that are interchangeable for the bound. */
-interface Stretch {
+export interface Stretch {
   readonly supply: Supply;
   readonly width: number;
   readonly costPerMm: number;
@@ -20,13 +28,14 @@ interface Stretch {
 }
 
 /** A cross-section of a roll: forms side by side, and how much of each part a millimetre of it makes. */
-interface Section {
+export interface Section {
   readonly stretch: number;
   readonly parts: ReadonlyMap<number, number>;
 }
 
-/** Widths are counted in steps of this size, rounded down, so that the bound stays below every plan. */
-const STEP_MM = 0.25;
+/** Widths are counted in steps of this size, rounded down, so that the bound stays below every plan; coarser where near enough. */
+const FINE_MM = 0.25;
+const COARSE_MM = 1;
 const TOLERANCE_MM = 0.05;
 
 function stretchesOf(demand: Demand): Stretch[] {
@@ -74,13 +83,13 @@ function bestSections(
   stretch: Stretch,
   worth: readonly number[],
   counts: readonly number[],
-  many: boolean,
+  stepMm: number,
 ): Knapsack[] {
-  const steps = Math.floor((stretch.width + TOLERANCE_MM) / STEP_MM);
+  const steps = Math.floor((stretch.width + TOLERANCE_MM) / stepMm);
   const entries = stretch.forms
     .map((form): Entry => ({
       form,
-      steps: Math.max(1, Math.floor(form.acrossMm / STEP_MM)),
+      steps: Math.max(1, Math.floor(form.acrossMm / stepMm)),
       value: (worth[form.part] ?? 0) / form.alongMm,
       most: counts[form.part] ?? 0,
     }))
@@ -147,17 +156,16 @@ function bestSections(
     if (entry.value > most) {
       most = entry.value;
       found.unshift(only);
-    } else if (many) found.push(only);
+    } else found.push(only);
   }
-  if (many)
-    for (const entry of entries) {
-      if (entry.form.lane === 'both') continue;
-      const room = steps - entry.steps;
-      if (room < 0) continue;
-      // Beside its own best filling a piece may stand once too often; such a section is none.
-      const beside = (filled(room).get(entry.form.part) ?? 0) * entry.form.alongMm;
-      if (beside + 1 <= entry.most + 1e-9) withEdges([entry], entry.value + (best[room] ?? 0), room);
-    }
+  for (const entry of entries) {
+    if (entry.form.lane === 'both') continue;
+    const room = steps - entry.steps;
+    if (room < 0) continue;
+    // Beside its own best filling a piece may stand once too often; such a section is none.
+    const beside = (filled(room).get(entry.form.part) ?? 0) * entry.form.alongMm;
+    if (beside + 1 <= entry.most + 1e-9) withEdges([entry], entry.value + (best[room] ?? 0), room);
+  }
   return found.sort((a, b) => b.value - a.value);
 }
 
@@ -182,7 +190,7 @@ function provedBy(
   const scaled = worth.map((each) => each * scale);
   const wanted = demand.kinds.reduce((sum, { copies, ways }) => {
     const cheapest = Math.min(
-      ...ways.map(({ parts }) => parts.reduce((all, part) => all + (scaled[part] ?? 0), 0)),
+      ...ways.map(({ parts, looks }) => parts.reduce((all, part) => all + (scaled[part] ?? 0), looks)),
     );
     return sum + copies.length * cheapest;
   }, 0);
@@ -194,12 +202,16 @@ function provedBy(
   return { cost: wanted - onHand, worth: scaled };
 }
 
-interface Master {
+export interface Master {
   readonly model: LinearModel;
   readonly partRow: ReadonlyMap<number, number>;
+  /** The column of each way of kinds that have several, by kind and way. */
+  readonly wayColumn: ReadonlyMap<string, number>;
 }
 
-function masterOf(demand: Demand, stretches: readonly Stretch[], sections: readonly Section[]): Master {
+export const wayKey = (kind: number, way: number): string => `${kind} ${way}`;
+
+export function masterOf(demand: Demand, { stretches, sections }: Programme): Master {
   const rows: { sense: '>=' | '<='; bound: number }[] = [];
   const partRow = new Map<number, number>();
   const kindRow: (number | null)[] = demand.kinds.map((kind) => {
@@ -213,17 +225,19 @@ function masterOf(demand: Demand, stretches: readonly Stretch[], sections: reado
     return rows.length - 1;
   });
   const columns: LinearModel['columns'][number][] = [];
+  const wayColumn = new Map<string, number>();
   demand.kinds.forEach((kind, at) => {
     const row = kindRow[at];
     if (row === null || row === undefined) return;
-    for (const way of kind.ways) {
+    for (const [index, way] of kind.ways.entries()) {
+      wayColumn.set(wayKey(at, index), columns.length);
       const entries: [number, number][] = [[row, 1]];
       for (const part of way.parts) {
         rows.push({ sense: '>=', bound: 0 });
         partRow.set(part, rows.length - 1);
         entries.push([rows.length - 1, -1]);
       }
-      columns.push({ cost: 0, entries, whole: false });
+      columns.push({ cost: way.looks, entries, whole: false });
     }
   });
   const lengthRow = stretches.map(({ length }) => {
@@ -240,7 +254,7 @@ function masterOf(demand: Demand, stretches: readonly Stretch[], sections: reado
     if (limit !== null && limit !== undefined) entries.push([limit, 1]);
     columns.push({ cost: stretches[stretch]?.costPerMm ?? 0, entries, whole: false });
   }
-  return { model: { columns, rows }, partRow };
+  return { model: { columns, rows }, partRow, wayColumn };
 }
 
 const NEAR = 1e-4;
@@ -272,15 +286,18 @@ export function boundBySections(
       return { stretch, parts: new Map([[form.part, beside / form.alongMm]]) };
     }),
   );
+  const programme = { stretches, sections };
   let proved: Lagrange = { cost: 0, worth: demand.parts.map(() => 0) };
   let latest: readonly number[] = proved.worth;
   for (let round = 0; round < MOST_ROUNDS && !shouldStop(); round += 1) {
-    const { model, partRow } = masterOf(demand, stretches, sections);
+    const { model, partRow } = masterOf(demand, { stretches, sections });
     const answer = solver.solve(model, { seconds: 10, nodes: 0 });
-    if (!answer) return proved.cost > 0 ? proved : null;
+    if (!answer) return proved.cost > 0 ? { ...proved, programme } : null;
     const worth = demand.parts.map(({ index: at }) => Math.max(0, answer.duals[partRow.get(at) ?? -1] ?? 0));
     latest = worth;
-    const found = stretches.map((stretch) => bestSections(stretch, worth, counts, true));
+    const found = stretches.map((stretch) =>
+      bestSections(stretch, worth, counts, near > NEAR ? COARSE_MM : FINE_MM),
+    );
     const best = found.map(([first]) => first?.value ?? 0);
     const now = provedBy(demand, stretches, worth, best);
     if (now.cost > proved.cost) proved = now;
@@ -299,5 +316,5 @@ export function boundBySections(
     });
     if (added === 0) break;
   }
-  return { cost: proved.cost, worth: latest };
+  return { cost: proved.cost, worth: latest, programme };
 }

@@ -4,6 +4,8 @@ import { countingFor, type Counting } from './counting.ts';
 import type { PlanSource } from '../format/cutPlan.ts';
 import { divide, panelLayouts, wholeShapes, type Lane, type Layout, type Shape } from '../lay/layouts.ts';
 import type { FilmForPlan, PaneForPlan, PlanJob, RollEdge } from '../format/planJob.ts';
+import { middleOf, seamsBetween } from '../lay/seams.ts';
+import { looksOf, type SeamPlace } from '../seams/looks.ts';
 
 /** One way in which a part may lie on a roll. */
 export interface Form {
@@ -28,10 +30,19 @@ export interface Part {
 export interface Way {
   readonly parts: readonly number[];
   readonly supply: number | null;
+  /** Where its seams are; null for a pane that goes whole. */
+  readonly place: SeamPlace | null;
+  /** What they count by their looks, for each copy. */
+  readonly looks: number;
 }
 
 /** Panes that are alike in all that planning looks at. */
 export interface Kind {
+  /** Panes that want their seams at the same place; null where each is for itself. */
+  readonly alike: string | null;
+  readonly mirrored: boolean;
+  /** One of them. */
+  readonly pane: PaneForPlan;
   readonly copies: readonly { readonly paneId: string; readonly copy: number; readonly key: string }[];
   readonly ways: readonly Way[];
 }
@@ -158,6 +169,7 @@ function waysOf(
 ) {
   const division = divide(pane, film, job.rules);
   if (division.kind === 'impossible') return [];
+  const place: SeamPlace | null = null;
   if (division.kind === 'whole') {
     const shapes = wholeShapes(pane, film, job.rules);
     const able = supplies.filter(
@@ -165,8 +177,8 @@ function waysOf(
     );
     const going = shapes.filter((shape) => able.some((supply) => goesOn(shape, supply)));
     const layout: Layout = [going];
-    if (pane.from) return able.map(({ index: at }) => ({ layout, supply: at as number | null }));
-    return going.length > 0 ? [{ layout, supply: null }] : [];
+    if (pane.from) return able.map(({ index: at }) => ({ layout, place, supply: at as number | null }));
+    return going.length > 0 ? [{ layout, place, supply: null }] : [];
   }
   return supplies.flatMap((supply) => {
     if (!mayComeOff(pane, supply)) return [];
@@ -186,13 +198,60 @@ function waysOf(
       const goes = layout.every((shapes) => shapes.some((shape) => goesOn(shape, supply)));
       if (seen.has(key) || !goes) return [];
       seen.add(key);
-      return [{ layout, supply: supply.index as number | null }];
+      return [{ layout, place: placeOfLayout(layout), supply: supply.index as number | null }];
     });
   });
 }
 
-const sizeKey = ({ width, height, factoryEdge, seams, from, allowances }: PaneForPlan) =>
-  `${JSON.stringify(allowances ?? null)} ${width} ${height} ${factoryEdge} ${seams.allowed} ${seams.axis} ${seams.at?.join() ?? ''} ${JSON.stringify(from ?? null)}`;
+/** Panes that are alike in all that planning looks at have the same key. */
+export function kindKey(
+  { width, height, factoryEdge, seams, from, allowances }: PaneForPlan,
+  counting: Counting | null,
+): string {
+  const { allowed, axis, at } = seams;
+  const looks = counting?.seams
+    ? seams.alike === undefined
+      ? [seams.about ?? null]
+      : [seams.alike, seams.mirrored ?? false]
+    : [];
+  return JSON.stringify([
+    width,
+    height,
+    factoryEdge,
+    allowed,
+    axis,
+    at ?? null,
+    from ?? null,
+    allowances ?? null,
+    looks,
+  ]);
+}
+
+/** Where the seams of a layout are. */
+function placeOfLayout(layout: Layout): SeamPlace | null {
+  const covers = layout.flatMap(([first]) => (first ? [first.cover] : []));
+  const seams = seamsBetween(covers);
+  const [first] = seams;
+  return first ? { axis: first.axis, atMm: seams.map(middleOf) } : null;
+}
+
+/** What a place counts by its looks, on the average of the panes that go this way. */
+function meanLooks(
+  panes: readonly PaneForPlan[],
+  film: FilmForPlan,
+  place: SeamPlace | null,
+  job: PlanJob,
+  counting: Counting | null,
+): number {
+  const looks = counting?.seams;
+  if (!looks || !place) return 0;
+  const copies = panes.reduce((sum, { count }) => sum + count, 0);
+  const all = panes.reduce(
+    (sum, pane) => sum + pane.count * looksOf(pane, film, place, job.rules, looks).total,
+    0,
+  );
+  return all / copies;
+}
 
 /** Whether somebody's wish lets a pane come off a supply. */
 export function mayComeOff(
@@ -215,8 +274,11 @@ export function demandOf(
   const counting = countingFor(film, job);
   const supplies = suppliesOf(film, job, counting, only);
   const groups = new Map<string, PaneForPlan[]>();
-  for (const pane of job.panes)
-    if (pane.filmId === film.id) groups.set(sizeKey(pane), [...(groups.get(sizeKey(pane)) ?? []), pane]);
+  for (const pane of job.panes) {
+    if (pane.filmId !== film.id) continue;
+    const key = kindKey(pane, counting);
+    groups.set(key, [...(groups.get(key) ?? []), pane]);
+  }
   const kinds: Kind[] = [];
   const parts: Part[] = [];
   for (const panes of groups.values()) {
@@ -225,8 +287,10 @@ export function demandOf(
     const found = waysOf(first, film, job, supplies, places);
     if (found.length === 0) continue;
     const kind = kinds.length;
-    const ways = found.map(({ layout, supply }, way): Way => ({
+    const ways = found.map(({ layout, supply, place }, way): Way => ({
       supply,
+      place,
+      looks: meanLooks(panes, film, place, job, counting),
       parts: layout.map((shapes, panel) => {
         const at = parts.length;
         const forms = shapes.map((shape): Form => ({
@@ -249,11 +313,61 @@ export function demandOf(
         key: `${pane.id}\n${copy + 1}`,
       })),
     );
-    kinds.push({ copies, ways });
+    const alike = counting?.seams && ways.some(({ place }) => place) ? (first.seams.alike ?? null) : null;
+    kinds.push({ copies, ways, alike, mirrored: first.seams.mirrored ?? false, pane: first });
   }
   const patterned = parts.some(({ forms }) => forms.some(({ shape }) => shape.phase !== null));
   const mostSlits = job.rules.work?.mostSlits ?? Infinity;
   return { film, kinds, parts, supplies, counting, mostSlits, patterned };
+}
+
+/** The demand as if only film counted: what is proven of it holds for film alone. */
+export const filmAlone = (demand: Demand): Demand => ({
+  ...demand,
+  kinds: demand.kinds.map((kind) => ({ ...kind, ways: kind.ways.map((way) => ({ ...way, looks: 0 })) })),
+});
+
+/** The demand with some of its ways only; kinds that have none of them left are left out. */
+export function withWays(demand: Demand, isKept: (way: Way, kind: Kind, at: number) => boolean): Demand {
+  const parts: Part[] = [];
+  const kinds: Kind[] = [];
+  demand.kinds.forEach((kind, kindAt) => {
+    const kept = kind.ways.filter((way) => isKept(way, kind, kindAt));
+    if (kept.length === 0) return;
+    const ways = kept.map((way, index) => ({
+      ...way,
+      parts: way.parts.flatMap((part) => {
+        const found = demand.parts[part];
+        if (!found) return [];
+        const next = parts.length;
+        const forms = found.forms.map((form) => ({ ...form, part: next }));
+        parts.push({ ...found, index: next, kind: kinds.length, way: index, forms });
+        return [next];
+      }),
+    }));
+    kinds.push({ ...kind, ways });
+  });
+  return { ...demand, kinds, parts };
+}
+
+/** The demand cut from some of what there is only. */
+export function onlyFrom(demand: Demand, only: (supply: Supply) => boolean): Demand {
+  const supplies = demand.supplies.filter(only);
+  const indexOf = new Map(supplies.map(({ index }, at) => [index, at]));
+  const goes = (part: number) =>
+    (demand.parts[part]?.forms ?? []).some((form) => supplies.some((supply) => goesOn(form, supply)));
+  const kept = withWays(
+    demand,
+    ({ supply, parts }) => (supply === null || indexOf.has(supply)) && parts.every(goes),
+  );
+  const kinds = kept.kinds.map((kind) => ({
+    ...kind,
+    ways: kind.ways.map((way) => ({
+      ...way,
+      supply: way.supply === null ? null : (indexOf.get(way.supply) ?? null),
+    })),
+  }));
+  return { ...kept, kinds, supplies: supplies.map((supply, index) => ({ ...supply, index })) };
 }
 
 /** Used lengths and widths: the source of a plan that stands for a supply. */

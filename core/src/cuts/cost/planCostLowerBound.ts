@@ -1,6 +1,8 @@
 import { boundBySections } from './crossSections.ts';
-import { demandOf, goesOn, type Demand } from './demand.ts';
-import { dividesAny, placesAreFree } from './freePlaces.ts';
+import { divide } from '../lay/layouts.ts';
+import { dividesAny, placesAreFree } from '../seams/divided.ts';
+import { boundOverPlaces } from './boundOverPlaces.ts';
+import { demandOf, goesOn, type Demand, type Supply } from './demand.ts';
 import type { LinearSolver } from './linearSolver.ts';
 import type { FilmForPlan, PlanJob } from '../format/planJob.ts';
 
@@ -14,6 +16,25 @@ function leastArea({ kinds, parts }: Demand): number {
   return kinds.reduce((sum, { copies, ways }) => {
     const least = Math.min(...ways.map((way) => way.parts.reduce((all, part) => all + areaOf(part), 0)));
     return sum + copies.length * least;
+  }, 0);
+}
+
+/** What the seams of divided panes count at the least, wherever they go: each in the best sight there is about its pane. */
+function leastLooks(film: FilmForPlan, job: PlanJob): number {
+  const rules = job.rules.work?.seams;
+  if (!rules) return 0;
+  return job.panes.reduce((sum, pane) => {
+    const division = pane.filmId === film.id ? divide(pane, film, job.rules) : null;
+    if (division?.kind !== 'panels') return sum;
+    const { hidden = [], lines = [] } = pane.seams.about ?? {};
+    const least = division.ways.map(({ axis, panels }) => {
+      const isHere = (each: { readonly axis: string }) => each.axis === axis;
+      const times = hidden.some(isHere) ? 0 : lines.some(isHere) ? rules.onLineTimes : 1;
+      const [metres, level] =
+        axis === 'vertical' ? [pane.height / 1000, 1] : [pane.width / 1000, rules.levelTimes];
+      return (panels - 1) * rules.perMetre * metres * times * level;
+    });
+    return sum + pane.count * Math.min(...least);
   }, 0);
 }
 
@@ -46,8 +67,6 @@ export function planCostLowerBound(
   const { counting, supplies, parts, patterned } = demand;
   const wanted = job.panes.reduce((sum, { filmId, count }) => sum + (filmId === film.id ? count : 0), 0);
   const laid = demand.kinds.reduce((sum, { copies }) => sum + copies.length, 0);
-  // Of places that were not tried nothing is proven.
-  if (placesAreFree(job) && dividesAny(film, job)) return null;
   if (!counting || patterned || wanted === 0 || laid < wanted || parts.length > MOST_PARTS) return null;
   const worth = counting.mostWorthPerMm2;
   const area = leastArea(demand);
@@ -58,13 +77,19 @@ export function planCostLowerBound(
         sum + (kind === 'new' ? 0 : Math.min(0, perMm(at) - worth * width) * length),
       0,
     );
+  const isFree = placesAreFree(job, film) && dividesAny(film, job);
+  const looks = isFree ? leastLooks(film, job) : 0;
   const bound = (perMm: (at: number) => number): number => {
-    const lowered = supplies.map((supply) => ({
-      ...supply,
-      costPerMm: Math.max(0, perMm(supply.index) - worth * supply.widthMm),
-    }));
-    const proven = boundBySections({ ...demand, supplies: lowered }, solver, shouldStop);
-    return (proven?.cost ?? 0) + given(perMm) + worth * area + counting.perPull;
+    const loweredPerMm = ({ index, widthMm }: Supply) => Math.max(0, perMm(index) - worth * widthMm);
+    // Where seams may go anywhere the bound is one over all places; else looks are counted with the ways there are.
+    const filmAndLooks = isFree
+      ? boundOverPlaces(film, job, loweredPerMm)
+      : (boundBySections(
+          { ...demand, supplies: supplies.map((each) => ({ ...each, costPerMm: loweredPerMm(each) })) },
+          solver,
+          shouldStop,
+        )?.cost ?? 0);
+    return filmAndLooks + looks + given(perMm) + worth * area + counting.perPull;
   };
   const perMm = (at: number) => supplies[at]?.countPerMm ?? 0;
   const byShare = bound((at) => perMm(at) + (supplies[at]?.opening ?? 0) / (supplies[at]?.lengthMm ?? 1));

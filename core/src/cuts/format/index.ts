@@ -27,4 +27,5 @@ export {
   type Pull,
   type Turn,
 } from './cutPlan.ts';
+export { type SeamSurroundings } from './seamsOfPane.ts';
 export { wantedSizeSchema, type WantedSize } from './work.ts';

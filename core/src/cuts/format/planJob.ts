@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { FormatReader } from '../../units/index.ts';
+import { seamsOfPaneSchema } from './seamsOfPane.ts';
 import { planWorkSchema, wantedSizeSchema } from './work.ts';
 
 /** The file format `neat-sill/job` 1 as far as planning needs it; lengths in mm (docs/formats). */
@@ -69,14 +70,7 @@ export const paneForPlanSchema = z.strictObject({
       z.strictObject({ kind: z.literal('new'), width: size }),
     ])
     .optional(),
-  seams: z
-    .strictObject({
-      allowed: z.boolean(),
-      axis: z.enum(['any', 'vertical', 'horizontal']).default('any'),
-      /** Where somebody wants the seams: middles of the overlaps, from the pane's left or top. */
-      at: z.array(z.number().positive().max(1_000_000)).max(60).optional(),
-    })
-    .default({ allowed: true, axis: 'any' }),
+  seams: seamsOfPaneSchema,
 });
 
 export const planRulesSchema = z.strictObject({

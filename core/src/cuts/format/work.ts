@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { seamLooksSchema } from '../../rules/index.ts';
 
 /**
  * What a plan counts beside the film it uses: the hands' time, what is left over, slivers, lots. Money in that of the
@@ -15,6 +16,8 @@ export const planWorkSchema = z.strictObject({
   sliver: z.strictObject({ underMm: z.number().min(0).max(500), cost: z.number().min(0).max(10_000) }),
   /** For each lot more than one in a room: batches differ in shade. */
   perExtraLot: z.number().min(0).max(100_000),
+  /** What seams count by where they are seen; without it only their film and work do. */
+  seams: seamLooksSchema.optional(),
 });
 
 export type PlanWork = z.infer<typeof planWorkSchema>;

@@ -3,8 +3,12 @@ import type { CutPlan } from '../format/cutPlan.ts';
 import { isBetterPacking, layoutTable, pack, packingOrder, type Copy, type Packed } from './firstPlan.ts';
 import { arrangementOf, type Arrangement } from './optimise/builtPull.ts';
 import { boundBySections } from '../cost/crossSections.ts';
-import { demandOf, type Demand, type Supply } from '../cost/demand.ts';
-import { boundOverPlaces, demandWithFreePlaces, dividesAny, placesAreFree } from '../cost/freePlaces.ts';
+import { demandOf, filmAlone, onlyFrom, type Demand, type Supply } from '../cost/demand.ts';
+import { boundOverPlaces } from '../cost/boundOverPlaces.ts';
+import { dividesAny, placesAreFree } from '../seams/divided.ts';
+import { demandWithFreePlaces } from '../seams/freePlaces.ts';
+import type { SeamPlace } from '../seams/looks.ts';
+import { atPlaces, placeGroups } from '../seams/tiedPlaces.ts';
 import { exactPulls } from './optimise/exactSmall.ts';
 import { realise } from './optimise/realise.ts';
 import { searchPulls, type SearchEffort } from './optimise/search.ts';
@@ -50,6 +54,8 @@ export function totalOf(
 const ROUNDING = 1e-6;
 /** Steps of each choice of rolls before the best is gone on with. */
 const STEPS_A_CHOICE = 150;
+/** Steps of each place of panes that are alike. */
+const STEPS_A_PLACE = 40;
 /** Lots on hand that are tried for themselves. */
 const MOST_LOTS = 4;
 /** Steps without a better plan after which there is nothing to wait for: more where there is more to lay. */
@@ -64,10 +70,12 @@ export function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell
   const { film } = state;
   const solver = effort.solver ?? null;
   const shouldStop = () => effort.shouldStop();
-  const { demand, worth: worthOfPlaces } = demandWithFreePlaces(film, job, solver, () =>
-    effort.shouldStop(0.2),
-  );
-  const isFree = placesAreFree(job) && dividesAny(film, job);
+  const {
+    demand,
+    worth: worthOfPlaces,
+    chosen,
+  } = demandWithFreePlaces(film, job, solver, () => effort.shouldStop(0.15), effort.secondsLeft);
+  const isFree = placesAreFree(job, film) && dividesAny(film, job);
   const { counting } = demand;
   const laid = demand.kinds.reduce((sum, { copies }) => sum + copies.length, 0);
   const all = laid > 0 && laid === state.copies.length - state.packed.unplaced.length;
@@ -82,6 +90,7 @@ export function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell
       return `${film.id}-new-${opened}`;
     });
     if (!sources) return;
+
     const total = counting ? totalOf(film, job, state.copies, sources) : better.cost;
     if (lead === null || total < state.total - ROUNDING) lead = { demand: within, from: better };
     if (total >= state.total - ROUNDING) return;
@@ -91,8 +100,8 @@ export function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell
   };
   const prove = (): { worth: readonly number[] | null; bound: number } => {
     const proven =
-      solver && all && demand.parts.length <= MOST_PARTS_BOUND && !worthOfPlaces
-        ? boundBySections(demand, solver, shouldStop)
+      solver && all && demand.parts.length <= MOST_PARTS_BOUND && !isFree
+        ? boundBySections(filmAlone(demand), solver, shouldStop)
         : null;
     const exact = all && !demand.patterned ? exactPulls(demand, shouldStop) : null;
     if (exact && exact.pulls.every(({ strips }) => strips.length <= demand.mostSlits))
@@ -131,14 +140,27 @@ export function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell
     search({ ...proven, starts: 4, steps: effort.rounds });
     return;
   }
-  // Which rolls to buy, and whether to mix lots, weighs more than how they are cut: each choice is begun for itself.
-  const early = () => effort.shouldStop(0.4);
+  // Which rolls to buy, whether to mix lots, and where panes that are alike have their seams weighs more than how they are
+  // cut: each choice is begun for itself.
+  const until = (share: number) => () => effort.shouldStop(share);
   const first = { bound: 0, starts: 2, steps: Math.min(effort.rounds, STEPS_A_CHOICE) };
-  search({ ...first, worth: proven.worth }, demand, early);
-  for (const only of choicesOfSupply(demand, job)) {
-    const within = demandOf(film, job, only);
+  search({ ...first, worth: proven.worth }, demand, until(0.3));
+
+  tryPlaces(
+    demand,
+    chosen,
+    (within) => {
+      const before = state.total;
+      search({ ...first, steps: Math.min(effort.rounds, STEPS_A_PLACE), worth: null }, within, until(0.6));
+      return state.total < before - ROUNDING;
+    },
+    until(0.6),
+  );
+  const leading = (lead as { readonly demand: Demand } | null)?.demand ?? demand;
+  for (const only of choicesOfSupply(leading, job)) {
+    const within = isFree ? onlyFrom(leading, only) : demandOf(film, job, only);
     if (within.kinds.reduce((sum, { copies }) => sum + copies.length, 0) === laid)
-      search({ ...first, worth: null }, within, early);
+      search({ ...first, worth: null }, within, until(0.7));
   }
   const best = lead as { readonly demand: Demand; readonly from: Arrangement } | null;
   const goOn = {
@@ -149,6 +171,35 @@ export function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell
     from: best?.from ?? null,
   };
   search({ ...goOn, worth: best && best.demand !== demand ? null : proven.worth }, best?.demand ?? demand);
+}
+
+/**
+ * Tries the places of panes that are alike: what the programme chose, then for each group one place after the other, going on
+ * from what is better, as long as anything is. `search` says whether it found a better plan.
+ */
+function tryPlaces(
+  demand: Demand,
+  chosen: ReadonlyMap<string, SeamPlace | null>,
+  search: (within: Demand) => boolean,
+  shouldStop: () => boolean,
+): void {
+  const groups = placeGroups(demand);
+  if ((demand.counting?.seams?.unlikePane ?? 0) === 0 || groups.length === 0) return;
+  let best = new Map(groups.map(({ alike, places }) => [alike, chosen.get(alike) ?? places[0] ?? null]));
+  search(atPlaces(demand, best));
+  for (let isBetter = true; isBetter && !shouldStop();) {
+    isBetter = false;
+    for (const { alike, places } of groups)
+      for (const place of places) {
+        if (shouldStop()) return;
+        if (place === best.get(alike)) continue;
+        const tried = new Map(best).set(alike, place);
+
+        if (!search(atPlaces(demand, tried))) continue;
+        best = tried;
+        isBetter = true;
+      }
+  }
 }
 
 /** What a job may be cut from, each for itself: new film of one width only, no film on hand, film of one lot. */

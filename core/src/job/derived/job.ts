@@ -23,14 +23,7 @@ import {
 import { inOrder } from '../../record/index.ts';
 import type { RuleSet } from '../../rules/index.ts';
 import { sunOfWall, type DayStretch } from '../../sun/index.ts';
-import {
-  doubtsOfPanes,
-  placeOpenings,
-  readOnceAlone,
-  type Doubt,
-  type PlacedOpening,
-  type Wall,
-} from '../../survey/index.ts';
+import { doubtsOfPanes, placeOpenings, readOnceAlone, type Doubt, type Wall } from '../../survey/index.ts';
 import type { JobHeader } from '../header.ts';
 import { headerOf, type JobRecords } from '../records.ts';
 import { ruleSetOf, ruleSetOfPane, type ShopData } from '../shopData.ts';
@@ -86,9 +79,9 @@ export interface DerivedJob {
   readonly readOnce: readonly DerivedPane[];
   /** When the sun is on the panes of a wall within the site's local day `YYYY-MM-DD`. */
   readonly sunOf: (wallId: string, day: string) => readonly DayStretch[];
-  /** Where the seams of a pane may go; null where it needs none. */
   /** The log of fitting by pane; what is of the whole job under null. */
   readonly log: ReadonlyMap<string | null, readonly KnownEntry[]>;
+  /** Where the seams of a pane may go; null where it needs none. */
   readonly seamPlacesOf: (paneId: string) => SeamPlaces | null;
 }
 
@@ -234,7 +227,11 @@ function derive(records: JobRecords, shop: ShopData, knownDoubts: DoubtsByPane |
   const ordered = [...byId.values()].sort(
     (one, other) => one.record.order - other.record.order || one.id.localeCompare(other.id),
   );
-  const plan = lazy(() => planInputOf(records, shop, rules, ordered));
+  const plan = lazy(() =>
+    planInputOf(records, shop, rules, ordered, () =>
+      walls().map(({ panes, placed }) => ({ panes: panes.map(among), openings: placed.openings })),
+    ),
+  );
   const walls = lazy(() =>
     inOrder(records.wall).map(({ id, ...record }): DerivedWall => {
       const panes = ordered.filter(({ wallId }) => wallId === id);
@@ -297,10 +294,7 @@ function derive(records: JobRecords, shop: ShopData, knownDoubts: DoubtsByPane |
     },
     seamPlacesOf: (paneId) => {
       const own = pane(paneId);
-      const on = own && wall(own.wallId);
-      if (!own || !on) return null;
-      const openings: readonly PlacedOpening<string>[] = on.placed.openings;
-      return seamPlaces(among(own), on.panes.map(among), openings, plan().job);
+      return own && seamPlaces(paneId, own.record.seams, plan().job);
     },
   };
 }

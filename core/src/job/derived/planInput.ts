@@ -1,10 +1,12 @@
 import {
   filmForPlan,
   planRulesOf,
+  withSurroundings,
   type FilmForPlan,
   type KeptPlan,
   type PlanJob,
   type StockForPlan,
+  type WallOfPanes,
 } from '../../cuts/index.ts';
 import { sameData } from '../../record/index.ts';
 import type { RuleSet } from '../../rules/index.ts';
@@ -42,6 +44,7 @@ export function planInputOf(
   shop: ShopData,
   rules: RuleSet,
   panes: readonly (PaneByItself & { readonly id: string })[],
+  walls: () => readonly WallOfPanes[],
 ): PlanInput {
   const header = headerOf(records);
   const rollWidths = header?.rollWidths ?? {};
@@ -54,16 +57,18 @@ export function planInputOf(
       const wanted = shop.cutBefore[film.id] ?? [];
       return wanted.length > 0 ? { ...forPlan, wantedBefore: [...wanted] } : forPlan;
     });
+  const asAsked: PlanJob = {
+    format: 'neat-sill/job',
+    version: 1,
+    name: header?.name ?? '',
+    films,
+    stock: shop.stock.filter((entry) => used.has(entry.filmId) && isChosen(entry, rollWidths)),
+    panes: planned,
+    rules: planRulesOf(rules),
+  };
+  const mayDivide = panes.some(({ division }) => division?.kind === 'panels');
   return {
-    job: {
-      format: 'neat-sill/job',
-      version: 1,
-      name: header?.name ?? '',
-      films,
-      stock: shop.stock.filter((entry) => used.has(entry.filmId) && isChosen(entry, rollWidths)),
-      panes: planned,
-      rules: planRulesOf(rules),
-    },
+    job: mayDivide ? withSurroundings(asAsked, walls()) : asAsked,
     leftOut: panes.flatMap(({ id, leftOut }) => (leftOut ? [{ paneId: id, reason: leftOut }] : [])),
   };
 }
@@ -74,6 +79,8 @@ export type PlanStanding =
   | { readonly kind: 'holds'; readonly kept: KeptPlan }
   | { readonly kind: 'changed'; readonly kept: KeptPlan };
 
+const withoutLooks = ({ work }: PlanJob['rules']) => (work ? { work: { ...work, seams: undefined } } : {});
+
 /**
  * Holds a kept plan against the job as it is now. Cutting changes the rack, not what is wanted: a plan holds while the
  * panes, films and rules are the same.
@@ -82,16 +89,22 @@ export function planStanding(kept: KeptPlan | null, now: PlanJob): PlanStanding 
   if (!kept) return { kind: 'none' };
   // A plan that was kept before rules said what counts beside film does not end because they say so now.
   const isOlder = kept.job.rules.work === undefined;
+  const isBeforeLooks = kept.job.rules.work?.seams === undefined;
   const wanted = ({ rules, panes, ...job }: PlanJob) => ({
     ...job,
     stock: [],
     films: job.films.map((film) => ({ ...film, wantedBefore: [] })),
-    // Plans that were kept before anybody could choose have equal panels.
     rules: {
-      ...(isOlder ? { ...rules, work: undefined } : rules),
-      seamPlaces: rules.seamPlaces ?? 'equal',
+      ...rules,
+      ...(isOlder ? { work: undefined } : isBeforeLooks ? withoutLooks(rules) : {}),
+      ...(isBeforeLooks ? { seamPlaces: undefined } : {}),
     },
-    panes: isOlder ? panes.map((pane) => ({ ...pane, room: undefined })) : panes,
+    // What stands about a pane, and which are alike, weighs where seams go: it does not end a plan.
+    panes: panes.map(({ seams: { allowed, axis, at }, ...pane }) => ({
+      ...pane,
+      ...(isOlder ? { room: undefined } : {}),
+      seams: { allowed, axis, at },
+    })),
   });
   return { kind: sameData(wanted(kept.job), wanted(now)) ? 'holds' : 'changed', kept };
 }

@@ -15,6 +15,7 @@ function lines(count: PlanCost): [string, number][] {
     [`${countOf(count.pulls, 'pull')}, ${countOf(count.knifeSettings, 'knife setting')}`, count.labour],
     [countOf(count.slivers.count, 'sliver'), count.slivers.cost],
     [`${countOf(count.extraLots.count, 'lot')} too many in a room`, count.extraLots.cost],
+    [`${countOf(count.seams.count, 'seam')}, by how they are seen`, count.seams.cost],
     ['Leftovers worth keeping', count.leftovers],
   ];
   return all.filter(([, amount]) => Math.abs(amount) >= 0.005);

@@ -1,192 +1,227 @@
-import { moveSeam, seamsNow, snapSeam, type SeamPlaces } from '@neat-sill/core/cuts';
-import { patchRecord } from '@neat-sill/core/record';
-import { formatLength } from '@neat-sill/core/units';
-import { describeSeamOption, describeSeamProblem } from '@neat-sill/core/words';
-import { useMemo, useRef, useState } from 'react';
-import { useDrag } from '../../drawing/useDrag.ts';
+import {
+  coversOf,
+  seamsNow,
+  spanOf,
+  type NamedPlace,
+  type PlaceCosts,
+  type SeamPlace,
+  type SeamPlaces,
+} from '@neat-sill/core/cuts';
+import { countOf, listOf } from '@neat-sill/core/units';
+import {
+  describeNamedPlace,
+  describeSeamOption,
+  describeSeamPlace,
+  describeSeamProblem,
+} from '@neat-sill/core/words';
+import { useMemo, useState } from 'react';
+import { useMoney } from '../../api/useMoney.ts';
 import { PanelPictures } from './PanelPictures.tsx';
-import { useJob, useLivePlan, useUnit, type PaneWithId } from '../job/index.ts';
+import { SeamDrawing } from './SeamDrawing.tsx';
+import { usePlaceCosts } from './usePlaceCosts.ts';
+import {
+  panesSharing,
+  putSeams,
+  setAlone,
+  useAppDispatch,
+  useJob,
+  useLivePlan,
+  useUnit,
+  viewActions,
+  type PaneWithId,
+} from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
+import { OneOf } from '../../ui/OneOf.tsx';
 
-const WIDTH = 190;
-const STEP_MM = 10;
+const BUTTON =
+  'min-h-11 w-full rounded-sm border border-hairline px-3 py-1.5 text-left text-sm aria-pressed:border-2 aria-pressed:border-edge aria-pressed:bg-edge-tint';
 
-type Axis = 'vertical' | 'horizontal';
+const isAt = (one: SeamPlace, other: SeamPlace) =>
+  one.axis === other.axis &&
+  one.atMm.length === other.atMm.length &&
+  one.atMm.every((mm, at) => Math.abs(mm - (other.atMm[at] ?? 0)) < 2);
 
-interface SeamInHandProps {
-  readonly splice: SeamPlaces;
-  readonly label: string;
-  readonly axis: Axis;
-  readonly places: readonly number[];
-  readonly index: number;
-  readonly scale: number;
-  readonly size: { readonly w: number; readonly h: number };
-  readonly onMove: (places: readonly number[]) => void;
-}
-
-/** One seam: dragged, or moved by arrow keys; it snaps to lines and hidden strips. */
-function SeamInHand({ splice, label, axis, places, index, scale, size: { w, h }, onMove }: SeamInHandProps) {
-  const unit = useUnit();
-  const node = useRef<SVGGElement>(null);
-  const [dragged, setDragged] = useState<number | null>(null);
-  const span = axis === 'vertical' ? splice.pane.width : splice.pane.height;
-  const atMm = places[index] ?? 0;
-  const moveTo = (mm: number) => onMove(moveSeam(splice, axis, places, index, mm));
-  useDrag(node, {
-    onMove: ({ x, y }) => setDragged(snapSeam(splice, axis, (axis === 'vertical' ? x : y) / scale)),
-    onDrop: () => {
-      if (dragged !== null) moveTo(dragged);
-      setDragged(null);
-    },
-  });
-  const at = dragged ?? atMm;
-  const place = at * scale;
-  const line = axis === 'vertical' ? `M${place} -6V${h + 6}` : `M-6 ${place}H${w + 6}`;
-  return (
-    <g
-      ref={node}
-      tabIndex={0}
-      role="slider"
-      aria-label={`Seam ${places.length > 1 ? `${index + 1} ` : ''}of pane ${label}; move it by arrow keys`}
-      aria-valuemin={0}
-      aria-valuemax={Math.round(span)}
-      aria-valuenow={Math.round(at)}
-      aria-valuetext={`${formatLength(at, { unit })} from the ${axis === 'vertical' ? 'left' : 'top'}`}
-      className="cursor-grab"
-      onKeyDown={(event) => {
-        const step = { ArrowLeft: -1, ArrowUp: -1, ArrowRight: 1, ArrowDown: 1 }[event.key];
-        if (step === undefined) return;
-        event.preventDefault();
-        moveTo(Math.round(Math.min(span - 1, Math.max(1, atMm + step * STEP_MM))));
-      }}
-    >
-      <path d={line} stroke="transparent" strokeWidth="24" />
-      <path d={line} stroke="var(--brick)" strokeWidth="2" strokeDasharray="7 4" />
-    </g>
-  );
-}
-
-/** The pane with what is about it, and its seams. */
-function SeamDrawing({
+/** The places that have names, with what each counts against the one that is planned. */
+function NamedPlaces({
   splice,
-  label,
-  axis,
-  places,
-  onMove,
+  costs,
+  now,
+  onPut,
 }: {
   splice: SeamPlaces;
-  label: string;
-  axis: Axis;
-  places: readonly number[];
-  onMove: (places: readonly number[]) => void;
+  costs: PlaceCosts;
+  now: SeamPlace;
+  onPut: (place: SeamPlace) => void;
 }) {
-  const { width, height } = splice.pane;
-  const scale = WIDTH / Math.max(width, height * 0.8);
-  const [w, h] = [width * scale, height * scale];
+  const unit = useUnit();
+  const money = useMoney();
+  const { rules } = useLivePlan().job;
+  const planned = costs.named.find((place) => isAt(place, now));
+  const against = (place: NamedPlace) => {
+    if (!planned || place === planned) return `film ${money(place.film)}, looks ${money(place.looks)}`;
+    const by = (amount: number, less: string, more: string) =>
+      Math.abs(amount) < 0.005 ? null : `${money(Math.abs(amount))} ${amount < 0 ? less : more}`;
+    const film = by(place.film - planned.film, 'less film', 'more film');
+    const looks = by(place.looks - planned.looks, 'better to look at', 'worse to look at');
+    return [film, looks].filter((part) => part !== null).join(', ') || 'counts the same';
+  };
+  return costs.named.map((place) => {
+    const covers = coversOf(spanOf(splice.pane, place.axis), place.atMm, rules.seamOverlap);
+    return (
+      <button
+        key={`${place.axis} ${place.atMm.join()}`}
+        type="button"
+        aria-pressed={isAt(place, now)}
+        className={BUTTON}
+        onClick={() => onPut(place)}
+      >
+        <b className="font-semibold">{describeNamedPlace(place, unit, Math.min(...covers))}</b>
+        <span className="block text-quiet">
+          {describeSeamPlace(place, unit)}: {against(place)}
+        </span>
+      </button>
+    );
+  });
+}
+
+/** Which panes share the place, and one click that frees one of them. */
+function Sharing({ pane }: { pane: PaneWithId }) {
+  const job = useJob();
+  const labels = panesSharing(job, pane.id).flatMap((id) => job.records.pane[id]?.label ?? []);
+  if (pane.seams.alone)
+    return (
+      <Button
+        size="low"
+        onClick={() => job.edit(`Seam of pane ${pane.label} with those alike`, setAlone(job, pane.id, false))}
+      >
+        Put it with those that are alike
+      </Button>
+    );
+  if (labels.length < 2) return null;
   return (
-    <svg viewBox={`-8 -8 ${w + 16} ${h + 16}`} width={w + 16} height={h + 16} className="shrink-0">
-      <rect width={w} height={h} fill="var(--glass)" stroke="var(--ink)" strokeWidth="1.4" />
-      {splice.around.hidden.map(({ axis: along, fromMm, toMm }) => (
-        <rect
-          key={`${along} ${fromMm}`}
-          x={along === 'vertical' ? fromMm * scale : 0}
-          y={along === 'vertical' ? 0 : fromMm * scale}
-          width={along === 'vertical' ? (toMm - fromMm) * scale : w}
-          height={along === 'vertical' ? h : (toMm - fromMm) * scale}
-          fill="var(--hairline)"
-        />
-      ))}
-      {splice.around.lines
-        .filter((line) => line.axis === axis)
-        .map((line) => (
-          <path
-            key={line.atMm}
-            d={axis === 'vertical' ? `M${line.atMm * scale} 0V${h}` : `M0 ${line.atMm * scale}H${w}`}
-            stroke="var(--dusk)"
-            strokeDasharray="2 4"
-          />
-        ))}
-      {places.map((_, index) => (
-        <SeamInHand
-          key={index}
-          splice={splice}
-          label={label}
-          axis={axis}
-          places={places}
-          index={index}
-          scale={scale}
-          size={{ w, h }}
-          onMove={onMove}
-        />
-      ))}
-    </svg>
+    <p className="flex flex-wrap items-center gap-2 text-sm">
+      Panes {listOf([...labels].sort((a, b) => a.localeCompare(b, undefined, { numeric: true })))} are alike
+      and share the place.
+      <Button
+        size="low"
+        onClick={() => job.edit(`Seam of pane ${pane.label} for itself`, setAlone(job, pane.id, true))}
+      >
+        Free pane {pane.label}
+      </Button>
+    </p>
   );
 }
 
-/** Where the seams of one divided pane go: the best few with their reasons, or where somebody puts them. */
+/** Where the seams of one divided pane go: what each place counts, the ones with a name, or where somebody puts them. */
 function SeamsOfPane({ pane, splice }: { pane: PaneWithId; splice: SeamPlaces }) {
   const job = useJob();
   const unit = useUnit();
+  const { plan, job: planJob } = useLivePlan();
   const [problem, setProblem] = useState<string | null>(null);
-  const { atMm } = pane.seams;
-  const put = (axis: Axis, places: readonly number[]) => {
-    const why = splice.problemAt(axis, places);
+  const costs = usePlaceCosts(pane.id);
+  const put = (place: SeamPlace) => {
+    const why = splice.problemAt(place.axis, place.atMm);
     setProblem(why && describeSeamProblem(why, unit));
-    if (why) return;
-    job.edit(`Seam of pane ${pane.label}`, [
-      patchRecord(job.records, 'pane', pane.id, { seams: { allowed: true, axis, atMm: places } }),
-    ]);
+    if (!why) job.edit(`Seam of pane ${pane.label}`, putSeams(job, pane.id, place));
   };
-  const { plan } = useLivePlan();
-  const { axis, atMm: shown } = seamsNow(splice, pane.seams, plan);
-  const same = (places: readonly number[]) =>
-    shown.length === places.length && places.every((mm, at) => Math.abs(mm - (shown[at] ?? 0)) < 2);
+  const wish = splice.pane.seams;
+  const now = seamsNow(splice, { ...pane.seams, axis: wish.axis, atMm: wish.at ?? null }, plan);
+  const hasPrice = splice.film.rolls.every(({ price }) => typeof price === 'number');
   return (
-    <div className="flex flex-col gap-3 border-b border-hairline-soft pb-3 last:border-none">
-      <div className="flex gap-4">
-        <SeamDrawing
-          splice={splice}
-          label={pane.label}
-          axis={axis}
-          places={shown}
-          onMove={(places) => put(axis, places)}
-        />
-        <div className="flex min-w-0 flex-1 flex-col items-start gap-2">
-          <h4 className="font-bold">Pane {pane.label}</h4>
-          {splice.options.map((option) => (
-            <button
-              key={`${option.axis} ${option.atMm.join()}`}
-              type="button"
-              aria-pressed={option.axis === axis && same(option.atMm)}
-              className="min-h-10 w-full rounded-sm border border-hairline px-3 py-1.5 text-left text-sm aria-pressed:border-2 aria-pressed:border-edge aria-pressed:bg-edge-tint"
-              onClick={() => put(option.axis, option.atMm)}
-            >
-              {describeSeamOption(option, unit)}
-            </button>
-          ))}
+    <div className="flex flex-col gap-3">
+      <div className="flex flex-wrap gap-x-5 gap-y-3">
+        <div className="flex min-w-0 flex-[1_1_14rem] flex-col gap-2">
+          <SeamDrawing
+            splice={splice}
+            costs={costs}
+            label={pane.label}
+            axis={now.axis}
+            places={now.atMm}
+            onMove={(atMm) => put({ axis: now.axis, atMm })}
+          />
+          {costs && (
+            <p className="text-sm text-quiet">
+              The line: film and looks at each place
+              {costs.copies > 1 && `, for the ${countOf(costs.copies, 'pane')} that stand alike`}. Drag the
+              seam, or along the line.
+            </p>
+          )}
+        </div>
+        <div className="flex min-w-0 flex-[2_1_18rem] flex-col items-start gap-2">
           {problem && (
             <Note tone="no" role="alert">
               {problem}
             </Note>
           )}
-          {atMm && (
-            <Button
-              size="low"
-              onClick={() => {
-                setProblem(null);
-                job.edit(`Seam of pane ${pane.label} where it is usual`, [
-                  patchRecord(job.records, 'pane', pane.id, { seams: { ...pane.seams, atMm: null } }),
-                ]);
-              }}
-            >
-              Reset to default
-            </Button>
+          <p className="flex flex-wrap items-center gap-2 text-sm">
+            {wish.at
+              ? 'Where somebody put it.'
+              : planJob.rules.seamPlaces === 'equal' || !hasPrice
+                ? 'Equal panels.'
+                : 'Where the plan puts it.'}
+            {wish.at && (
+              <Button
+                size="low"
+                onClick={() => {
+                  setProblem(null);
+                  job.edit(`Seam of pane ${pane.label} as the plan has it`, putSeams(job, pane.id, null));
+                }}
+              >
+                Leave it to the plan
+              </Button>
+            )}
+          </p>
+          <Sharing pane={pane} />
+          {costs ? (
+            <NamedPlaces splice={splice} costs={costs} now={now} onPut={put} />
+          ) : (
+            <Offered splice={splice} now={now} hasPrice={hasPrice} onPut={put} />
           )}
         </div>
       </div>
       <PanelPictures pane={pane} />
     </div>
+  );
+}
+
+/** Places with their reasons, as long as it is not known what they count. */
+function Offered({
+  splice,
+  now,
+  hasPrice,
+  onPut,
+}: {
+  splice: SeamPlaces;
+  now: SeamPlace;
+  hasPrice: boolean;
+  onPut: (place: SeamPlace) => void;
+}) {
+  const unit = useUnit();
+  const { state } = useLivePlan();
+  return (
+    <>
+      {!hasPrice && (
+        <Note tone="doubt">
+          {splice.film.name} has no price: film can’t be held against looks, and panels are equal until
+          somebody puts the seam.
+        </Note>
+      )}
+      {hasPrice && state.kind !== 'ready' && (
+        <p className="text-sm text-quiet">What each place counts follows the plan.</p>
+      )}
+      {splice.options.map((option) => (
+        <button
+          key={`${option.axis} ${option.atMm.join()}`}
+          type="button"
+          aria-pressed={isAt(option, now)}
+          className={BUTTON}
+          onClick={() => onPut(option)}
+        >
+          {describeSeamOption(option, unit)}
+        </button>
+      ))}
+    </>
   );
 }
 
@@ -204,13 +239,23 @@ export function useDividedPanes() {
   );
 }
 
-/** Where the seams of divided panes go. */
+/** Where the seams of divided panes go, one pane at a time: the one chosen on the wall, or chosen here. */
 export function SeamPlaces({ divided }: { divided: ReturnType<typeof useDividedPanes> }) {
+  const { selected } = useJob();
+  const dispatch = useAppDispatch();
+  const shown = divided.find(({ pane }) => selected.some(({ id }) => id === pane.id)) ?? divided[0];
+  if (!shown) return null;
   return (
     <div className="flex flex-col gap-3">
-      {divided.map(({ pane, splice }) => (
-        <SeamsOfPane key={pane.id} pane={pane} splice={splice} />
-      ))}
+      {divided.length > 1 && (
+        <OneOf
+          label="Pane"
+          options={divided.map(({ pane }) => [pane.id, `Pane ${pane.label}`])}
+          value={shown.pane.id}
+          onChoose={(id) => dispatch(viewActions.selected([id]))}
+        />
+      )}
+      <SeamsOfPane key={shown.pane.id} pane={shown.pane} splice={shown.splice} />
     </div>
   );
 }

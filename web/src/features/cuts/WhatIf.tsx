@@ -12,7 +12,7 @@ import {
 import { countOf, formatLength, formatShare, listOf } from '@neat-sill/core/units';
 import { rollup } from 'd3';
 import { useMemo, type ReactNode } from 'react';
-import { useCosts, useJob, useUnit, type OpenJob, type PaneWithId } from '../job/index.ts';
+import { putSeams, useCosts, useJob, useUnit, type OpenJob, type PaneWithId } from '../job/index.ts';
 import { useDividedPanes } from './SeamPlaces.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { DataTable, type TableColumn } from '../../ui/DataTable.tsx';
@@ -104,9 +104,7 @@ function useVariants(): readonly Variant[] {
         name: `Seam of ${pane.label} ${axis === 'vertical' ? 'upright' : 'level'} at ${listOf(
           atMm.map((mm) => formatLength(mm, { unit })),
         )}`,
-        changes: [
-          patchRecord(records, 'pane', pane.id, { seams: { allowed: true, axis, atMm: [...atMm] } }),
-        ].filter((change) => change !== null),
+        changes: putSeams(job, pane.id, { axis, atMm }).filter((change) => change !== null),
       })),
     ];
   }, [job, unit, divided]);

@@ -19,6 +19,7 @@ export { useAddOpening, useTakeOff } from './addOpening.ts';
 export { useKeepPlan } from './keepPlan.ts';
 export { SavedLine, SyncBar } from './SyncBar.tsx';
 export { useCosts } from './useCosts.ts';
+export { panesSharing, putSeams, setAlone } from './seamEdits.ts';
 export {
   SHOWS_NOTHING,
   SILENT,

@@ -58,8 +58,8 @@ const withFound = (before: readonly FoundPlan[], now: FoundPlan): readonly Found
 
 const Context = createContext<LivePlan | null>(null);
 
-/** How long a plan is looked for as the job changes: longer where there is more to lay. */
-const searchMs = (pieces: number) => (pieces <= 80 ? 2_500 : 8_000);
+/** How long a plan is looked for as the job changes: longer where there is more to lay, and where seams have to be placed. */
+const searchMs = (pieces: number, isDivided: boolean) => (pieces > 80 ? 8_000 : isDivided ? 5_000 : 2_500);
 /** How much longer when somebody asks for it. */
 const FURTHER_MS = 30_000;
 const WAIT_MS = 120;
@@ -103,7 +103,9 @@ export function LivePlanProvider({ children }: { children: ReactNode }) {
     const pieces = job.panes.reduce((sum, { count }) => sum + count, 0);
     const inHand = found.current.find((each) => sameData(each.job, job))?.plan ?? null;
     const longer = asked.job === job ? asked.times : 0;
-    const milliseconds = longer > 0 ? FURTHER_MS : searchMs(pieces);
+    // What stands about a pane is given with those that are divided only.
+    const isDivided = job.panes.some(({ seams }) => seams.about !== undefined);
+    const milliseconds = longer > 0 ? FURTHER_MS : searchMs(pieces, isDivided);
     const timer = setTimeout(() => {
       setState({ kind: 'planning', plan: inHand });
       end.current = startPlanning({ job, milliseconds, longer, inHand }, (message) => {

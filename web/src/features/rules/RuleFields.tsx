@@ -1,18 +1,22 @@
 import {
   ruleAt,
+  SEAM_LOOKS,
+  seamLooksSet,
   withRule,
   type NumberRule,
   type RuleField,
   type RuleList,
   type RuleSet,
+  type SeamLooksSet,
 } from '@neat-sill/core/rules';
 import { countOf, formatLength, type LengthUnit } from '@neat-sill/core/units';
-import { ruleName, ruleOptionName, ruleUnit } from '@neat-sill/core/words';
+import { ruleName, ruleOptionName, ruleUnit, SEAM_LOOKS_NAMES } from '@neat-sill/core/words';
 import { Plus, Trash2 } from 'lucide-react';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Field.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
+import { OneOf } from '../../ui/OneOf.tsx';
 import { RulePicture } from './RulePicture.tsx';
 
 /* The house rules as fields, one for each rule that there is. */
@@ -131,6 +135,26 @@ function told(field: NumberRule, value: number, unit: LengthUnit): string {
   return `${limit(asShown(field, value, unit))} ${ruleUnit(field, unit)}`.trim();
 }
 
+const SEAM_LOOKS_AT = 'cutting.seamLooks';
+
+/** Three sets of figures for what seams count, to begin from. */
+function SeamLooksSets({ form: { rules, onChange } }: { form: RulesForm }) {
+  const { seamLooks } = rules.cutting;
+  const set = seamLooksSet(seamLooks);
+  if (!onChange) return <p className="mb-2 font-semibold">{set ? SEAM_LOOKS_NAMES[set] : 'Own figures'}</p>;
+  return (
+    <OneOf
+      label="What a seam counts by its looks"
+      className="mb-3 flex flex-wrap gap-1"
+      value={set}
+      options={Object.entries(SEAM_LOOKS_NAMES) as [SeamLooksSet, string][]}
+      onChoose={(chosen) =>
+        onChange({ ...rules, cutting: { ...rules.cutting, seamLooks: { ...SEAM_LOOKS[chosen] } } })
+      }
+    />
+  );
+}
+
 /** One rule, or rules that stand together, to be set or only read. */
 function RuleFieldView({
   field,
@@ -147,6 +171,7 @@ function RuleFieldView({
       <fieldset className="col-span-full">
         <legend className="mb-1 font-bold">{nameOf(field)}</legend>
         {field.meaning && <p className="mb-2 text-sm text-quiet">{field.meaning}</p>}
+        {keyOf(field) === SEAM_LOOKS_AT && <SeamLooksSets form={form} />}
         <RuleGrid fields={field.fields} form={form} />
       </fieldset>
     );

@@ -226,8 +226,8 @@ export function GlassAndFrame({ panes }: { panes: readonly PaneWithId[] }) {
           set('Seams', {
             seams:
               axis === 'never'
-                ? { allowed: false, axis: 'any', atMm: null }
-                : { allowed: true, axis, atMm: null },
+                ? { allowed: false, axis: 'any', atMm: null, alone: false }
+                : { allowed: true, axis, atMm: null, alone: false },
           })
         }
       />

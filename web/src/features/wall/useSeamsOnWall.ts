@@ -1,9 +1,8 @@
 import { moveSeam, seamsNow, snapSeam, type SeamPlaces } from '@neat-sill/core/cuts';
-import { patchRecord } from '@neat-sill/core/record';
 import { describeSeamProblem } from '@neat-sill/core/words';
 import { useMemo, useState } from 'react';
 import type { SeamsInHand } from '../../drawing/PaneOnWall.tsx';
-import { useJob, useOptionalLivePlan, useUnit } from '../job/index.ts';
+import { putSeams, useJob, useOptionalLivePlan, useUnit } from '../job/index.ts';
 
 /** Seams that are dragged on the wall: where they snap to, and why they can't be where they were let go. */
 export function useSeamsOnWall(fromOutside: boolean): {
@@ -53,9 +52,7 @@ export function useSeamsOnWall(fromOutside: boolean): {
         const why = splice.problemAt(axis, moved);
         setProblem(why && describeSeamProblem(why, unit));
         if (why) return;
-        job.edit(`Seam of pane ${pane.label}`, [
-          patchRecord(records, 'pane', paneId, { seams: { allowed: true, axis, atMm: [...moved] } }),
-        ]);
+        job.edit(`Seam of pane ${pane.label}`, putSeams(job, paneId, { axis, atMm: moved }));
       },
     };
   }, [job, plan, unit, fromOutside]);

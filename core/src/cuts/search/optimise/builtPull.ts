@@ -69,14 +69,25 @@ const settingKey = ({ supply, strips }: BuiltPull) =>
     .sort()
     .join(' ')}`;
 
-/** What a full set of pulls counts: its pulls, knife settings, and the rolls that have to be bought for it. */
+/** What the seams of divided panes count by their looks, made these ways. */
+const looksOfWays = ({ kinds }: Demand, ways: Arrangement['ways']) =>
+  kinds.reduce(
+    (sum, kind, at) =>
+      sum + kind.ways.reduce((all, { looks }, way) => all + looks * (ways[at]?.[way] ?? 0), 0),
+    0,
+  );
+
+/** What a full set of pulls counts: its pulls, knife settings, seams, and the rolls that have to be bought for it. */
 export function countOf(
-  { counting, supplies }: Demand,
+  demand: Demand,
   pulls: readonly BuiltPull[],
+  ways: Arrangement['ways'],
 ): { film: number; cost: number } {
+  const { counting, supplies } = demand;
   const film = pulls.reduce((sum, pull) => sum + pull.film, 0);
   let cost = pulls.reduce((sum, pull) => sum + pull.cost, 0);
   if (!counting) return { film, cost };
+  cost += looksOfWays(demand, ways);
   if (counting.perKnifeSetting > 0) cost += counting.perKnifeSetting * new Set(pulls.map(settingKey)).size;
   for (const supply of supplies) {
     if (supply.opening === 0) continue;
@@ -91,5 +102,5 @@ export function arrangementOf(demand: Demand, pulls: readonly BuiltPull[]): Arra
   const ways = demand.kinds.map(({ copies, ways: all }) =>
     all.map((_, at) => (at === 0 ? copies.length : 0)),
   );
-  return { pulls, ways, ...countOf(demand, pulls) };
+  return { pulls, ways, ...countOf(demand, pulls, ways) };
 }

@@ -225,6 +225,7 @@ class Search {
       );
       const able = sold.length > 0 ? sold : ways.map((_, at) => at);
       const weigh = (at: number) =>
+        2 * (ways[at]?.looks ?? 0) +
         (ways[at]?.parts ?? []).reduce((sum, part) => sum + (worth?.[part] ?? 0) + (this.area[part] ?? 0), 0);
       const ranked = [...able].sort((a, b) => weigh(a) - weigh(b));
       copies.forEach(() => {
@@ -237,7 +238,7 @@ class Search {
 
   private arrange(ways: readonly (readonly number[])[], shake: number, byBound?: number): Arrangement | null {
     const pulls = this.construct(this.wantedBy(ways), this.fullRest(), shake, byBound);
-    return pulls && { pulls, ways, ...countOf(this.demand, pulls) };
+    return pulls && { pulls, ways, ...countOf(this.demand, pulls, ways) };
   }
 
   /** In what was taken apart, copies of divided panes whose panels are all there may be made another way. */
@@ -310,7 +311,7 @@ class Search {
     const laid = this.construct(left, rest, [0.05, 0.4, 0.9, 1.6][Math.floor(random() * 4)] ?? 0.4);
     if (!laid) return null;
     const all = [...kept, ...laid];
-    return { pulls: all, ways, ...countOf(this.demand, all) };
+    return { pulls: all, ways, ...countOf(this.demand, all, ways) };
   }
 
   /** The cheapest set of pulls found so far that makes everything: an integer programme over the pool. */
@@ -352,7 +353,7 @@ class Search {
       kind.ways.forEach((way, index) => {
         wayColumns.push({ kind: at, way: index });
         columns.push({
-          cost: 0,
+          cost: way.looks,
           whole: true,
           entries: [[ofKind, 1], ...way.parts.map((part): [number, number] => [partRow[part] ?? 0, -1])],
         });
@@ -424,7 +425,7 @@ class Search {
     const missing = left.some((count) => count > 0) ? this.construct(left, rest, 0) : [];
     if (!missing) return null;
     const all = [...trimmed, ...missing];
-    return { pulls: all, ways, ...countOf(this.demand, all) };
+    return { pulls: all, ways, ...countOf(this.demand, all, ways) };
   }
 
   run(): Arrangement | null {

@@ -2,7 +2,9 @@ import { checkPlan } from '../../check/index.ts';
 import { filmForTest, jobForTest, paneForTest } from '../../testing/index.ts';
 import { seededRandom } from '../../units/index.ts';
 import { planCuts, type PaneForPlan, type PlanJob } from '../index.ts';
-import { boundOverPlaces, demandWithFreePlaces, dividesAny } from './freePlaces.ts';
+import { boundOverPlaces } from '../cost/boundOverPlaces.ts';
+import { dividesAny } from './divided.ts';
+import { demandWithFreePlaces } from './freePlaces.ts';
 
 /** Film without prices costs its area: figures can be reckoned in the head. Rolls 1000 wide, no margins, no overlap. */
 const film = {
