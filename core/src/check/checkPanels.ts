@@ -89,6 +89,12 @@ function fewestPanels(pane: PaneForPlan, film: FilmForPlan, job: PlanJob): Fewes
   return null;
 }
 
+/** The rolls it may come off as far as there is floor to pull them out on. */
+function pulledFrom(pane: PaneForPlan, film: FilmForPlan, { rules }: PlanJob): FilmForPlan['rolls'] {
+  const longest = rules.longestPull ?? Infinity;
+  return soldFor(pane, film).map((roll) => ({ ...roll, length: Math.min(roll.length, longest) }));
+}
+
 /** The new rolls off which a pane may come: all that are sold, or those that somebody wants it off. */
 function soldFor({ from }: PaneForPlan, film: FilmForPlan): FilmForPlan['rolls'] {
   if (!from) return film.rolls;
@@ -266,7 +272,8 @@ export function checkCopies(context: CheckContext): PlanFault[] {
         else if (given.reason === '') faults.push(fault('unplaced.noReason', path, { pane: pane.id, copy }));
         else if (
           pane.factoryEdge === 'none' &&
-          fewestPanels(pane, { ...film, rolls: soldFor(pane, film) }, context.job)?.panels === 1 &&
+          fewestPanels(pane, { ...film, rolls: pulledFrom(pane, film, context.job) }, context.job)?.panels ===
+            1 &&
           soldFor(pane, film).length > 0
         )
           faults.push(fault('unplaced.couldBe', path, { pane: pane.id, copy, reason: given.reason }));

@@ -133,6 +133,7 @@ const BREACHES: Readonly<Record<PlanFaultCode, Change>> = {
     );
     if (first && second) second.start = first.start + first.length - 0.3;
   }),
+  'pull.tooLong': (_plan, of) => ({ job: { ...of, rules: { ...of.rules, longestPull: 500 } } }),
   'pull.tooManySlits': (_plan, of) => ({
     job: {
       ...of,

@@ -75,6 +75,9 @@ function checkPulls(context: CheckContext): PlanFault[] {
       faults.push(
         fault('pull.tooManySlits', path, { id: pull.id, slits: slits.atMm.length, most: work.mostSlits }),
       );
+    const { longestPull } = context.job.rules;
+    if (longestPull !== undefined && pull.length > longestPull + SAME_PLACE_MM)
+      faults.push(fault('pull.tooLong', path, { id: pull.id, length: pull.length, most: longestPull }));
     if (!(pull.length > 0)) faults.push(fault('pull.noLength', path, { id: pull.id }));
     if (pull.start < -SAME_PLACE_MM || pull.start + pull.length > source.length + SAME_PLACE_MM)
       faults.push(

@@ -12,6 +12,7 @@ export const PLAN_FAULTS = [
   'pull.offRoll',
   'pull.overlap',
   'pull.tooManySlits',
+  'pull.tooLong',
   'piece.otherRoll',
   'piece.twice',
   'piece.unknownPane',

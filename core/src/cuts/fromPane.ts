@@ -1,23 +1,28 @@
 import { coveredParts, pieceSize, type CoveredPart, type Film } from '../film/index.ts';
 import type { RuleSet } from '../rules/index.ts';
 import type { Pane, PaneSizes } from '../survey/index.ts';
-import { roundLength } from '../units/index.ts';
-import type { PaneForPlan, PlanJob } from './format/index.ts';
+import { roundLength, type LengthUnit } from '../units/index.ts';
+import type { HandRules } from './after/handCuts.ts';
+import type { PaneForPlan, PlanJob, StockForPlan } from './format/index.ts';
 import { filmForPlan } from './fromFilm.ts';
 import { divide, type Division } from './lay/layouts.ts';
 
 /* From a measured pane, its film and the house rules to what planning takes. */
 
-/** The rules of planning that follow from the house rules: what is added at trimmed sides, at the factory edge, at seams. */
-export function planRulesOf({ cutting }: RuleSet): PlanJob['rules'] {
+/**
+ * The rules of planning that follow from the house rules: what is added at trimmed sides, at the factory edge, at seams.
+ * `longestPullMm`: the clear floor of this job, where somebody said it.
+ */
+export function planRulesOf({ cutting }: RuleSet, longestPullMm: number | null = null): PlanJob['rules'] {
   const { work } = cutting;
   const costOf = (seconds: number) => (work.hourlyRate * seconds) / 3600;
   return {
-    allowance: cutting.school === 'benchCut' ? 0 : cutting.marginMm,
+    allowance: cutting.school === 'benchCut' || cutting.school === 'roundedUp' ? 0 : cutting.marginMm,
     factoryEdgeAllowance: -cutting.factoryEdgeGapMm,
     seamOverlap: cutting.seam === 'butt' ? 0 : cutting.seamOverlapMm,
     minPanel: cutting.minPanelMm,
     seamPlaces: cutting.seamPlaces,
+    longestPull: longestPullMm ?? cutting.longestPullMm,
     minOffcut: { width: cutting.minOffcutWidthMm, length: cutting.minOffcutLengthMm },
     bookValue: cutting.bookValue,
     work: {
@@ -32,6 +37,26 @@ export function planRulesOf({ cutting }: RuleSet): PlanJob['rules'] {
   };
 }
 
+/** A sixteenth of an inch: the marks that hands cut by on an inch rule. */
+const SIXTEENTH_MM = 25.4 / 16;
+
+/** How hands cut by the house rules, on the marks of the person's own rule; with the checked ends of the rolls on hand. */
+export function handRulesOf(
+  { cutting }: RuleSet,
+  unit: LengthUnit,
+  stock: readonly Pick<StockForPlan, 'id' | 'endCheck'>[],
+): HandRules {
+  return {
+    stepMm: unit === 'in' ? SIXTEENTH_MM : 1,
+    keepUnderMm: cutting.keepUnderMm,
+    squaring:
+      cutting.squareRollEnd === 'squaringCut' ? { by: 'cut', mm: cutting.squaringCutMm } : { by: 'add' },
+    rollEnds: Object.fromEntries(
+      stock.flatMap(({ id, endCheck }) => (endCheck ? [[id, endCheck.outMm]] : [])),
+    ),
+  };
+}
+
 /** A pane that has a size: its record, its sizes, and what film covers of its glass. */
 export interface MeasuredPane {
   readonly pane: Pane;
@@ -40,7 +65,17 @@ export interface MeasuredPane {
 }
 
 /** What a pane asks of a film: the size to cut for, its factory edge and its seams. */
-export type AskedOfFilm = Pick<PaneForPlan, 'width' | 'height' | 'factoryEdge' | 'seams'>;
+export type AskedOfFilm = Pick<PaneForPlan, 'width' | 'height' | 'factoryEdge' | 'seams' | 'allowances'>;
+
+/** What is added where each size goes up to the next multiple, half of it at each side. */
+function roundedUp(
+  { width, height }: { readonly width: number; readonly height: number },
+  { cutting: { roundUpToMm } }: RuleSet,
+): NonNullable<PaneForPlan['allowances']> {
+  const more = (mm: number) => (Math.ceil(mm / roundUpToMm - 1e-9) * roundUpToMm - mm) / 2;
+  const [beside, above] = [more(width), more(height)];
+  return { left: beside, right: beside, top: above, bottom: above };
+}
 
 /** What a measured pane asks of a film by the house rules; a band that misses the glass asks for nothing: sizes of 0. */
 export function askedOfFilm(
@@ -64,6 +99,19 @@ export function askedOfFilm(
   };
   const { allowed, axis, atMm } = pane.seams;
   const seams = { allowed, axis, ...(atMm ? { at: [...atMm] } : {}) };
+  if (school === 'roundedUp') return { ...size, factoryEdge, seams, allowances: roundedUp(size, rules) };
+  if (school === 'twoEdgesKept') {
+    // Both upright sides hang on a straight edge with a gap: one is the roll's own, the other as the knife leaves it.
+    const { marginMm, factoryEdgeGapMm } = rules.cutting;
+    const allowances = { left: 0, right: 0, top: marginMm, bottom: marginMm };
+    return {
+      width: size.width - factoryEdgeGapMm,
+      height: size.height,
+      factoryEdge: 'left',
+      seams,
+      allowances,
+    };
+  }
   if (school !== 'benchCut') return { ...size, factoryEdge, seams };
   const net = (mm: number) => roundLength(mm - benchClearanceMm, roundingStepMm, 'down');
   const whole = covered.length === 1 && covered[0]?.heightMm === sizes.cutting.heightMm;

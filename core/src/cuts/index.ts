@@ -48,6 +48,7 @@ export { worthOnHand } from './cost/counting.ts';
 export { planCostLowerBound } from './cost/planCostLowerBound.ts';
 export { planCuts } from './search/planner.ts';
 export type { PlanEffort } from './search/planEffort.ts';
+export { AS_PLANNED, type HandRules } from './after/handCuts.ts';
 export { cutList, pieceName, type CutPiece, type CutStep, type CutStrip } from './after/cutList.ts';
 export { solverOfText, type LinearSolver, type LpTextSolver } from './cost/linearSolver.ts';
 export { arrivedRoll } from './after/arrivedRoll.ts';
@@ -61,6 +62,7 @@ export {
   askedOfFilm,
   divisionOf,
   paneForPlan,
+  handRulesOf,
   planRulesOf,
   coveredPartsOf,
   type AskedOfFilm,

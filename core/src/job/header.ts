@@ -27,6 +27,8 @@ const jobHeaderSchema = z.strictObject({
   filmRuleSets: z.record(z.string().min(1).max(60), z.string().min(1).max(60)).default({}),
   /** Films of which only rolls of one width are to be used, mm. */
   rollWidths: z.record(z.string().min(1).max(60), lengthMmField).default({}),
+  /** The clear floor or bench of this site to pull film out on, mm; null: as the house rules have it. */
+  longestPullMm: lengthMmField.nullable().default(null),
   /** The sketch plan of the site: where its arrow points north, degrees clockwise from up. */
   plan: z.strictObject({ northDeg: z.number().min(0).max(360) }).default({ northDeg: 0 }),
 });
@@ -45,12 +47,14 @@ export const NO_VISIT: JobHeader['visit'] = {
 };
 
 /** What a new job says of its site until somebody says more; on its plan north is up. */
-export const NEW_HEADER: Pick<JobHeader, 'visit' | 'plan' | 'rollWidths' | 'filmRuleSets'> = {
-  visit: NO_VISIT,
-  plan: { northDeg: 0 },
-  rollWidths: {},
-  filmRuleSets: {},
-};
+export const NEW_HEADER: Pick<JobHeader, 'visit' | 'plan' | 'rollWidths' | 'filmRuleSets' | 'longestPullMm'> =
+  {
+    visit: NO_VISIT,
+    plan: { northDeg: 0 },
+    rollWidths: {},
+    filmRuleSets: {},
+    longestPullMm: null,
+  };
 
 export const headerRecords = {
   job: recordKind({

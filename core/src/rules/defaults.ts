@@ -30,12 +30,18 @@ const cautious: RuleSet = {
   cutting: {
     school: 'marginAllRound',
     marginMm: 25,
+    roundUpToMm: 25,
     factoryEdgeGapMm: 1.5,
     benchClearanceMm: 1,
     roundingStepMm: 1,
     seamOverlapMm: 20,
     minPanelMm: 150,
     bookValue: 0.6,
+    keepUnderMm: 50,
+    longestPullMm: 5000,
+    benchDropMm: 900,
+    squareRollEnd: 'squaringCut',
+    squaringCutMm: 10,
     minOffcutWidthMm: 300,
     minOffcutLengthMm: 600,
     seamPlaces: 'free',
@@ -109,5 +115,28 @@ export const DEFAULT_RULE_SETS: readonly [RuleSet, ...RuleSet[]] = [
     name: 'Bench cut',
     reason: 'Pieces are cut to net size on the bench and tried dry: no blade on the glass.',
     cutting: { ...cautious.cutting, school: 'benchCut' },
+  },
+  {
+    ...cautious,
+    id: 'tight-margin',
+    name: 'Tight margin',
+    reason:
+      '25 mm in all, 12.5 at each side: saves film where the roll is just wide enough, for a sure hand.',
+    cutting: { ...cautious.cutting, marginMm: 12.5 },
+  },
+  {
+    ...cautious,
+    id: 'rounded-up',
+    name: 'Rounded up',
+    reason: 'Each size goes up to the next 25 mm and no more: round figures on the rule, and little to trim.',
+    cutting: { ...cautious.cutting, school: 'roundedUp' },
+  },
+  {
+    ...cautious,
+    id: 'two-edges-kept',
+    name: 'Two edges kept',
+    reason:
+      'Margin at top and bottom only; the upright sides hang on straight edges, with a gap, and need no trim.',
+    cutting: { ...cautious.cutting, school: 'twoEdgesKept' },
   },
 ];

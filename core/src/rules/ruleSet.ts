@@ -4,7 +4,13 @@ import { filmRulesSchema } from './filmRules.ts';
 import { SEAM_LOOKS, seamLooksSchema } from './seamLooks.ts';
 
 /** The schools of cutting between which a shop chooses. */
-export const CUTTING_SCHOOLS = ['marginAllRound', 'factoryEdgeFirst', 'benchCut'] as const;
+export const CUTTING_SCHOOLS = [
+  'marginAllRound',
+  'factoryEdgeFirst',
+  'benchCut',
+  'roundedUp',
+  'twoEdgesKept',
+] as const;
 export type CuttingSchool = (typeof CUTTING_SCHOOLS)[number];
 
 const lengthMm = z.number().min(0).max(5000);
@@ -96,6 +102,11 @@ export const ruleSetSchema = z.strictObject({
   cutting: z.strictObject({
     school: z.enum(CUTTING_SCHOOLS),
     marginMm: lengthMm.max(100).describe('Added at every side that is trimmed on the glass'),
+    roundUpToMm: lengthMm
+      .min(1)
+      .max(100)
+      .default(25)
+      .describe('Each size goes up to the next multiple of this, and no more'),
     factoryEdgeGapMm: lengthMm.max(10).describe('Light gap left at the side hung on the factory edge'),
     benchClearanceMm: lengthMm.max(10).describe('Taken off each dimension of a bench-cut piece'),
     roundingStepMm: z
@@ -111,6 +122,23 @@ export const ruleSetSchema = z.strictObject({
       .max(1)
       .default(0.6)
       .describe('What film off a roll on the rack counts, as a share of what it costs to buy again'),
+    keepUnderMm: lengthMm
+      .max(300)
+      .default(50)
+      .describe('What a slit would leave that is narrower stays on the piece: no knife for it'),
+    longestPullMm: lengthMm
+      .min(500)
+      .default(5000)
+      .describe('The clear floor or bench there is to pull film out on'),
+    benchDropMm: lengthMm
+      .min(300)
+      .default(900)
+      .describe('Film is measured in drops from a bench of this height'),
+    squareRollEnd: z
+      .enum(['squaringCut', 'addToNet'])
+      .default('squaringCut')
+      .describe('An end out of square is cut off first, or net pieces get it added'),
+    squaringCutMm: lengthMm.max(50).default(10).describe('A squaring cut takes at least this off the roll'),
     minOffcutWidthMm: lengthMm.max(2000),
     minOffcutLengthMm: lengthMm.max(5000),
     seamPlaces: z

@@ -122,6 +122,8 @@ export const SCHOOL_NAMES: Readonly<Record<CuttingSchool, string>> = {
   marginAllRound: 'Margin all round',
   factoryEdgeFirst: 'Factory edge first',
   benchCut: 'Bench cut',
+  roundedUp: 'Rounded up',
+  twoEdgesKept: 'Two edges kept',
 };
 
 export const STEP_NAMES: Readonly<Record<StepCode, string>> = {

@@ -167,6 +167,8 @@ const WAYS_OUT: Readonly<Record<UnplacedReason, string>> = {
   'pane.tooLarge': 'No roll covers it, even in panels; choose a film with wider or longer rolls.',
   'edge.notAvailable':
     'No roll edge can lie at the side that wants one; drop the wish or choose a film that may be turned.',
+  'pull.tooLong':
+    'Its piece is longer than there is clear floor or bench to pull it out on. Allow longer pulls for this job, or in the house rules.',
   'pane.fromTooSmall':
     'The roll that was chosen for it is not on the rack any more, or is too small for it; choose another, or drop the choice.',
   'seam.notAllowed':
@@ -252,6 +254,7 @@ const FAULTS: Readonly<Record<PlanFaultCode, (f: PlanFault['figures']) => string
   'pull.noLength': (f) => `Pull ${f['id']} has no length.`,
   'pull.offRoll': (f) => `Pull ${f['id']} ends at ${f['end']} mm, the roll has ${f['length']} mm.`,
   'pull.overlap': (f) => `Pulls ${f['other']} and ${f['id']} take the same stretch of the roll.`,
+  'pull.tooLong': (f) => `The pull ${f['id']} is ${f['length']} mm long; there is room for ${f['most']} mm.`,
   'pull.tooManySlits': (f) =>
     `Pull ${f['id']} is slit at ${f['slits']} places; the house rules allow ${f['most']} knives.`,
   'piece.otherRoll': (f) =>

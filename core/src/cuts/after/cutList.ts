@@ -1,6 +1,4 @@
-import { SAME_PLACE_MM } from '../../units/index.ts';
 import type { Side } from '../../survey/index.ts';
-import { knivesOf, stripsOf } from '../lay/knives.ts';
 import { rollSideOf } from '../lay/lay.ts';
 import {
   HUNG_SIDES,
@@ -13,6 +11,7 @@ import {
   type RollEdge,
 } from '../format/index.ts';
 import { outerSides } from '../lay/seams.ts';
+import { AS_PLANNED, handPull, isTrimmedAt, type HandPiece, type HandRules } from './handCuts.ts';
 
 /** A piece as it comes off a strip. */
 export interface CutPiece {
@@ -23,6 +22,9 @@ export interface CutPiece {
   readonly crossCutAtMm: number | null;
   /** Trim the piece to this width; null where it is as wide as its strip. */
   readonly trimToMm: number | null;
+  /** Its size as it is cut, with what stays on it rather than being a sliver; mm across and along the roll. */
+  readonly cutWidthMm: number;
+  readonly cutLengthMm: number;
   /** The hung side that came off the box first. */
   readonly freeEndIs: Side;
   readonly factoryEdge: { readonly side: Side; readonly rollEdge: RollEdge } | null;
@@ -39,8 +41,12 @@ export interface CutStrip {
 export interface CutStep {
   readonly pull: Pull;
   readonly source: PlanSource;
+  /** Cut off the end of the roll before, because it is out of square; null where it need not be. */
+  readonly squaring: { readonly mm: number; readonly outMm: number } | null;
   /** Where the knife stands in the box, from the roll's left edge, film face up. Empty: pull at full width. */
   readonly knifeAtMm: readonly number[];
+  /** How far the film is pulled out. */
+  readonly pullOutMm: number;
   readonly strips: readonly CutStrip[];
   readonly keep: readonly PlanOffcut[];
 }
@@ -64,8 +70,8 @@ function seamSides(piece: Piece, pane: { width: number; height: number }): CutPi
   }));
 }
 
-function cutPiece(piece: Piece, strip: { widthMm: number }, pull: Pull, job: PlanJob): CutPiece {
-  const end = piece.y + piece.l;
+function cutPiece(cut: HandPiece, job: PlanJob): CutPiece {
+  const { piece } = cut;
   const pane = job.panes.find(({ id }) => id === piece.paneId) ?? {
     width: piece.cover.width,
     height: piece.cover.height,
@@ -73,10 +79,8 @@ function cutPiece(piece: Piece, strip: { widthMm: number }, pull: Pull, job: Pla
   const sides: readonly Side[] = ['top', 'right', 'bottom', 'left'];
   const lying = piece.factoryEdge && rollSideOf(piece.factoryEdge, piece.turn);
   return {
-    piece,
+    ...cut,
     name: pieceName(piece, job),
-    crossCutAtMm: end < pull.length - SAME_PLACE_MM ? end : null,
-    trimToMm: piece.w < strip.widthMm - SAME_PLACE_MM ? piece.w : null,
     freeEndIs: sides.find((side) => rollSideOf(side, piece.turn) === 'start') ?? 'top',
     factoryEdge:
       piece.factoryEdge && (lying === 'left' || lying === 'right')
@@ -86,20 +90,47 @@ function cutPiece(piece: Piece, strip: { widthMm: number }, pull: Pull, job: Pla
   };
 }
 
-function stepOf(pull: Pull, source: PlanSource, job: PlanJob): CutStep {
-  const strips = stripsOf(pull).map((strip) => ({
-    ...strip,
-    pieces: strip.pieces.map((piece) => cutPiece(piece, strip, pull, job)),
-  }));
-  const knifeAtMm = knivesOf(pull, source.width);
-  return { pull, source, knifeAtMm, strips, keep: pull.offcuts.filter(({ keep }) => keep) };
+/** What the end of a roll asks for: nothing where all its pieces are trimmed on the glass at both ends. */
+function endOfRoll(pulls: readonly Pull[], job: PlanJob, outMm: number): number {
+  const isExact = pulls.some(({ pieces }) =>
+    pieces.some(
+      (piece) =>
+        !isTrimmedAt(piece, 'start', job) || !isTrimmedAt(piece, 'end', job) || piece.factoryEdge !== null,
+    ),
+  );
+  return isExact ? outMm : 0;
 }
 
-/** The plan read in the order of the hands, pull by pull. Positions in mm, film face up, free end first. */
-export function cutList(plan: CutPlan, job: PlanJob): CutStep[] {
+/**
+ * The plan read in the order of the hands, pull by pull. Positions in mm, film face up, free end first. `hands`: on which marks
+ * knives and lengths stand, and which rests stay on their pieces.
+ */
+export function cutList(plan: CutPlan, job: PlanJob, hands: HandRules = AS_PLANNED): CutStep[] {
   const sources = new Map(plan.sources.map((source) => [source.id, source]));
-  return plan.pulls.flatMap((pull) => {
+  const begun = new Set<string>();
+  return plan.pulls.flatMap((pull): CutStep[] => {
     const source = sources.get(pull.sourceId);
-    return source ? [stepOf(pull, source, job)] : [];
+    if (!source) return [];
+    const isFirst = !begun.has(source.id);
+    begun.add(source.id);
+    const ofRoll = plan.pulls.filter(({ sourceId }) => sourceId === source.id);
+    const outMm = endOfRoll(ofRoll, job, hands.rollEnds[source.id] ?? 0);
+    const { squaring } = hands;
+    const cut = handPull(pull, source.width, job, hands, squaring.by === 'add' ? outMm : 0);
+    return [
+      {
+        pull,
+        source,
+        squaring:
+          isFirst && outMm > 0 && squaring.by === 'cut' ? { mm: Math.max(squaring.mm, outMm), outMm } : null,
+        knifeAtMm: cut.knifeAtMm,
+        pullOutMm: cut.pullOutMm,
+        strips: cut.strips.map((strip) => ({
+          ...strip,
+          pieces: strip.pieces.map((each) => cutPiece(each, job)),
+        })),
+        keep: pull.offcuts.filter(({ keep }) => keep),
+      },
+    ];
   });
 }

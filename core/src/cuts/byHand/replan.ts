@@ -99,7 +99,13 @@ function offOffcuts(
     const at = offcuts.findIndex(
       (offcut) =>
         offcut.filmId === film.id &&
-        shapes.some((shape) => goesOn(shape, { ...offcut, widthMm: offcut.width, lengthMm: offcut.length })),
+        shapes.some((shape) =>
+          goesOn(shape, {
+            ...offcut,
+            widthMm: offcut.width,
+            longestPullMm: Math.min(offcut.length, rules.longestPull ?? Infinity),
+          }),
+        ),
     );
     const [offcut] = at >= 0 ? offcuts.splice(at, 1) : [];
     return offcut ? { ...pane, from: { kind: 'onHand', id: offcut.id } } : pane;

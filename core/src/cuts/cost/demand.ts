@@ -55,6 +55,8 @@ export interface Supply {
   readonly id: string | null;
   readonly widthMm: number;
   readonly lengthMm: number;
+  /** No pull off it is longer: its own length, or the clear floor there is. */
+  readonly longestPullMm: number;
   /** What its film costs; offcuts nothing. */
   readonly costPerMm: number;
   /** What its film counts by the rules, offcuts at their worth, new film once its roll is bought. */
@@ -85,6 +87,7 @@ function suppliesOf(
   counting: Counting | null,
   only: (supply: Omit<Supply, 'index'>) => boolean,
 ): Supply[] {
+  const longestPull = job.rules.longestPull ?? Infinity;
   const onHand = job.stock
     .filter((entry) => entry.filmId === film.id)
     .map(({ id, kind, width, length, factoryEdges }) => {
@@ -95,6 +98,7 @@ function suppliesOf(
         id,
         widthMm: width,
         lengthMm: length,
+        longestPullMm: Math.min(length, longestPull),
         costPerMm: costsPerMm,
         countPerMm,
         opening: 0,
@@ -108,6 +112,7 @@ function suppliesOf(
       id: null,
       widthMm: roll.width,
       lengthMm: roll.length,
+      longestPullMm: Math.min(roll.length, longestPull),
       costPerMm: costsPerMm,
       countPerMm: counting?.newPerMm(roll) ?? costsPerMm,
       opening: counting?.opening(roll) ?? 0,
@@ -129,9 +134,12 @@ export function boundTo(
 /** Whether a form can be cut from a supply at all. */
 export function goesOn(
   form: Pick<Form, 'acrossMm' | 'alongMm' | 'lane'>,
-  supply: Pick<Supply, 'widthMm' | 'lengthMm' | 'factoryEdges'>,
+  supply: Pick<Supply, 'widthMm' | 'longestPullMm' | 'factoryEdges'>,
 ): boolean {
-  if (form.acrossMm > supply.widthMm + SMALLEST_LACK_MM || form.alongMm > supply.lengthMm + SMALLEST_LACK_MM)
+  if (
+    form.acrossMm > supply.widthMm + SMALLEST_LACK_MM ||
+    form.alongMm > supply.longestPullMm + SMALLEST_LACK_MM
+  )
     return false;
   const has = (edge: RollEdge) => supply.factoryEdges.includes(edge);
   switch (form.lane) {
@@ -152,7 +160,7 @@ const sameLayout = (layout: Layout) =>
     )
     .join('|');
 
-const rollOf = ({ widthMm, lengthMm }: Supply) => ({ width: widthMm, length: lengthMm });
+const rollOf = ({ widthMm, longestPullMm }: Supply) => ({ width: widthMm, length: longestPullMm });
 
 /** Further places for the seams of a pane off a supply, beside those that its wishes and equal panels give. */
 export type PlacesOf = (

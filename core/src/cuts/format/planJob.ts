@@ -43,6 +43,8 @@ export const stockSchema = z.strictObject({
   factoryEdges: z.array(rollEdge).default([]),
   /** The batch it was made in, as printed on its box. */
   lot: z.string().max(60).nullish(),
+  /** How far its end was out of square over its width when somebody looked, mm, and on which day. */
+  endCheck: z.strictObject({ outMm: z.number().min(0).max(200), on: z.iso.date() }).optional(),
 });
 
 export const paneForPlanSchema = z.strictObject({
@@ -83,6 +85,8 @@ export const planRulesSchema = z.strictObject({
   bookValue: z.number().min(0.01).max(1).optional(),
   /** Where seams go: wherever a panel may end (what a job without it means), or so that panels are equal. */
   seamPlaces: z.enum(['free', 'equal']).optional(),
+  /** No pull is longer: the clear floor or bench there is. Left out: as long as the roll. */
+  longestPull: size.optional(),
   /** What counts beside film; without it plans go by film alone. */
   work: planWorkSchema.optional(),
 });

@@ -41,6 +41,7 @@ export type UnplacedReason =
   | 'pane.tooLarge'
   | 'edge.notAvailable'
   | 'pane.fromTooSmall'
+  | 'pull.tooLong'
   | 'seam.notAllowed'
   | 'seam.turnedFilm'
   | 'seam.axis'

@@ -38,6 +38,8 @@ export interface OpenSource {
   readonly costPerMm: number;
   /** No pull is slit at more places. */
   readonly mostSlits: number;
+  /** No pull is longer. */
+  readonly longestPullMm: number;
   readonly usedMm: number;
   readonly pulls: readonly OpenPull[];
 }
@@ -172,6 +174,7 @@ function newPullSpot(source: OpenSource, shape: Shape, patternStart: PatternStar
     (shape.lane === 'both' && Math.abs(shape.acrossMm - width) > SMALLEST_LACK_MM);
   if (
     source.usedMm + pullLength > length + SMALLEST_LACK_MM ||
+    pullLength > source.longestPullMm + SMALLEST_LACK_MM ||
     shape.acrossMm > width + SMALLEST_LACK_MM ||
     edgesMissing
   )

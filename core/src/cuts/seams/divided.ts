@@ -49,7 +49,7 @@ export function dividedPanes(film: FilmForPlan, job: PlanJob, supplies: readonly
         const togetherMm = all - (panels - 2) * supply.widthMm;
         const fits =
           mayComeOff(pane, supply) &&
-          alongMm <= supply.lengthMm + SMALLEST_LACK_MM &&
+          alongMm <= supply.longestPullMm + SMALLEST_LACK_MM &&
           togetherMm <= 2 * supply.widthMm + SMALLEST_LACK_MM;
         return fits ? [{ pane, axis, panels, supply, firstMarginMm, lastMarginMm, togetherMm, alongMm }] : [];
       }),

@@ -11,6 +11,7 @@ import {
 } from '../lay/layouts.ts';
 import { mayComeOff } from '../cost/demand.ts';
 import type { FilmForPlan, PaneForPlan, PlanJob, RollEdge } from '../format/planJob.ts';
+import { SMALLEST_LACK_MM } from '../../units/index.ts';
 import { isBetter, layCopy, type OpenSource, type PlacedCopy } from '../lay/rollPacking.ts';
 
 /* The first plan: the longest pulls first, each piece where it costs least. */
@@ -40,8 +41,10 @@ function layoutsOn(
   switch (copy.division.kind) {
     case 'whole':
       return [[wholeShapes(copy.pane, film, job.rules)]];
-    case 'panels':
-      return panelLayouts(copy.pane, film, job.rules, roll, copy.division.ways);
+    case 'panels': {
+      const length = Math.min(roll.length, job.rules.longestPull ?? Infinity);
+      return panelLayouts(copy.pane, film, job.rules, { ...roll, length }, copy.division.ways);
+    }
     case 'impossible':
       return [];
   }
@@ -85,6 +88,7 @@ function stockSources(film: FilmForPlan, job: PlanJob): OpenSource[] {
       factoryEdges,
       costPerMm: weightPerMm(film, { kind, width }, job),
       mostSlits: job.rules.work?.mostSlits ?? Infinity,
+      longestPullMm: job.rules.longestPull ?? Infinity,
       usedMm: 0,
       pulls: [],
     }));
@@ -98,15 +102,36 @@ function newSource(film: FilmForPlan, roll: { width: number; length: number }, j
     factoryEdges: BOTH_EDGES,
     costPerMm: costPerMm(film, source),
     mostSlits,
+    longestPullMm: job.rules.longestPull ?? Infinity,
     usedMm: 0,
     pulls: [],
   };
+}
+
+/** Whether a pane would go on a roll that is sold, were there more floor to pull it out on. */
+function isTooLongToPull(copy: Copy, film: FilmForPlan, job: PlanJob): boolean {
+  const { longestPull } = job.rules;
+  if (longestPull === undefined) return false;
+  const fits = (most: number) =>
+    film.rolls.some(({ width, length }) =>
+      layoutsOn(copy, film, { ...job, rules: { ...job.rules, longestPull: most } }, { width, length }).some(
+        (layout) =>
+          layout.every((shapes) =>
+            shapes.some(
+              ({ acrossMm: w, alongMm: l }) =>
+                w <= width + SMALLEST_LACK_MM && l <= Math.min(length, most) + SMALLEST_LACK_MM,
+            ),
+          ),
+      ),
+    );
+  return !fits(longestPull) && fits(Infinity);
 }
 
 function reasonNotPlaced(copy: Copy, film: FilmForPlan, job: PlanJob): UnplacedReason {
   const { division, pane } = copy;
   if (division.kind === 'impossible') return division.reason;
   if (pane.from) return 'pane.fromTooSmall';
+  if (isTooLongToPull(copy, film, job)) return 'pull.tooLong';
   if (film.rolls.length === 0)
     return job.stock.some((entry) => entry.filmId === film.id) ? 'stock.short' : 'film.noRolls';
   if (division.kind === 'whole') return 'edge.notAvailable';

@@ -32,13 +32,19 @@ const DECORATIVE: ReadonlySet<Asked['film']['kind']> = new Set(['patterned', 'fr
 const HOURS_A_DAY = 24;
 
 /** The sides of a panel that are trimmed: not where it meets another, nor where it hangs on the factory edge. */
-function trimmedSides({ piece }: Asked, { seams, factoryEdges }: MoreAtHand, panel: number): readonly Side[] {
+function trimmedSides(
+  { piece }: Asked,
+  { seams, factoryEdges, keptSides }: MoreAtHand,
+  panel: number,
+): readonly Side[] {
   const [before, after] = seams.some(({ axis }) => axis === 'horizontal')
     ? (['top', 'bottom'] as const)
     : (['left', 'right'] as const);
   const meets = new Set<Side>([...(panel > 1 ? [before] : []), ...(panel < piece.panels ? [after] : [])]);
   const onEdge = factoryEdges[panel - 1] ?? (piece.school === 'factoryEdge' ? piece.factoryEdge : null);
-  return (['left', 'top', 'right', 'bottom'] as const).filter((side) => !meets.has(side) && side !== onEdge);
+  return (['left', 'top', 'right', 'bottom'] as const).filter(
+    (side) => !meets.has(side) && side !== onEdge && !keptSides.includes(side),
+  );
 }
 
 /** Where the film has no frame to keep a gap from, with the height and the distance it is cut level at. */

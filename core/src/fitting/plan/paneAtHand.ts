@@ -29,6 +29,8 @@ export interface MoreAtHand {
   readonly seams: readonly SeamAtHand[];
   /** The roll's edge that each panel is hung on, from the first; null where none is. */
   readonly factoryEdges: readonly (Side | null)[];
+  /** Sides that end at a straight edge as they come, with a gap, and are not trimmed. */
+  readonly keptSides: readonly Side[];
   /** Why no blade may touch the face; null where one may. */
   readonly bladeForbidden: 'plastic' | 'coated' | null;
   readonly opens: boolean;
@@ -48,6 +50,7 @@ export const NOTHING_MORE: MoreAtHand = {
   freeSides: [],
   seams: [],
   factoryEdges: [],
+  keptSides: [],
   bladeForbidden: null,
   opens: true,
   patternStart: null,

@@ -114,9 +114,10 @@ function derive(
   const verdict =
     film && filmVerdict(film, { glass, strengths, circumstances, cut: asked }, planRules, division);
   const { allowance } = planRules;
-  const ownAllowances = isOwn
-    ? { allowances: { left: allowance, top: allowance, right: allowance, bottom: allowance } }
-    : {};
+  const ownAllowances =
+    isOwn && !asked?.allowances
+      ? { allowances: { left: allowance, top: allowance, right: allowance, bottom: allowance } }
+      : {};
   const planned =
     measured && film && asked && division ? paneForPlan(id, roomId, measured, film, asked, division) : null;
   const wanted = planned && { ...planned, ...ownAllowances };

@@ -64,7 +64,7 @@ export function planInputOf(
     films,
     stock: shop.stock.filter((entry) => used.has(entry.filmId) && isChosen(entry, rollWidths)),
     panes: planned,
-    rules: planRulesOf(rules),
+    rules: planRulesOf(rules, header?.longestPullMm ?? null),
   };
   const mayDivide = panes.some(({ division }) => division?.kind === 'panels');
   return {
@@ -97,7 +97,7 @@ export function planStanding(kept: KeptPlan | null, now: PlanJob): PlanStanding 
     rules: {
       ...rules,
       ...(isOlder ? { work: undefined } : isBeforeLooks ? withoutLooks(rules) : {}),
-      ...(isBeforeLooks ? { seamPlaces: undefined } : {}),
+      ...(isBeforeLooks ? { seamPlaces: undefined, longestPull: undefined } : {}),
     },
     // What stands about a pane, and which are alike, weighs where seams go: it does not end a plan.
     panes: panes.map(({ seams: { allowed, axis, at }, ...pane }) => ({

@@ -58,6 +58,8 @@ const SCHOOL: Readonly<Record<CuttingSchool, Asked['piece']['school']>> = {
   marginAllRound: 'margin',
   factoryEdgeFirst: 'factoryEdge',
   benchCut: 'bench',
+  roundedUp: 'tight',
+  twoEdgesKept: 'factoryEdge',
 };
 
 /** How strong the pane is that the film goes on: the outmost is named first. */
@@ -134,7 +136,7 @@ export function toFitOf(
   const school =
     record.glass === 'block'
       ? 'plotted'
-      : factoryEdge === null && rules.cutting.school !== 'benchCut'
+      : factoryEdge === null && SCHOOL[rules.cutting.school] === 'factoryEdge'
         ? 'margin'
         : SCHOOL[rules.cutting.school];
   return {
@@ -198,6 +200,7 @@ export function toFitOf(
       freeSides: freeSidesOf(pane, glass),
       seams,
       factoryEdges: panels.map((piece) => piece.factoryEdge),
+      keptSides: rules.cutting.school === 'twoEdgesKept' ? ['left', 'right'] : [],
       bladeForbidden: bladeForbidden(record, side),
       opens: !FIXED.has(record.opening),
       patternStart: film.pattern ? record.patternStart : null,

@@ -1,4 +1,4 @@
-import { cutList, type CutPiece, type CutStep } from '@neat-sill/core/cuts';
+import { cutList, handRulesOf, type CutPiece, type CutStep } from '@neat-sill/core/cuts';
 import { filmWantedBy } from '@neat-sill/core/buying';
 import { checkPlan } from '@neat-sill/core/check';
 import {
@@ -31,7 +31,13 @@ function pieceLine(input: PaperInput, piece: CutPiece, show: (mm: number) => str
   const onGlass = [where, glass && `glass ${glass}`, shape].filter(Boolean).join(', ');
   const cut =
     piece.crossCutAtMm === null ? 'to the end of the pull' : `cut across at ${show(piece.crossCutAtMm)}`;
-  const trim = piece.trimToMm === null ? '' : `, trim to ${show(piece.trimToMm)} wide`;
+  const stays = piece.cutWidthMm - piece.piece.w;
+  const trim =
+    piece.trimToMm !== null
+      ? `, trim to ${show(piece.trimToMm)} wide`
+      : stays > 0.5
+        ? `, ${show(stays)} stay on it across`
+        : '';
   const edge = piece.factoryEdge
     ? ` Factory edge (${piece.factoryEdge.rollEdge} of roll) goes to the ${SIDE_NAMES[piece.factoryEdge.side]}.`
     : '';
@@ -109,6 +115,14 @@ function pullBlock(input: PaperInput, step: CutStep, filmName: string): Content 
           ...(step.source.kind === 'new' && lot === null
             ? [{ text: 'Lot of the new roll: ________________', color: QUIET }]
             : []),
+          ...(step.squaring
+            ? [
+                {
+                  text: `First cut ${show(step.squaring.mm)} off square: the end is ${show(step.squaring.outMm)} out over its width.`,
+                  bold: true,
+                },
+              ]
+            : []),
           {
             text: [
               { text: 'Knife at  ', color: QUIET },
@@ -118,7 +132,7 @@ function pullBlock(input: PaperInput, step: CutStep, filmName: string): Content 
           {
             text: [
               { text: 'Pull out  ', color: QUIET },
-              { text: formatLength(step.pull.length, { unit }), bold: true },
+              { text: formatLength(step.pullOutMm, { unit }), bold: true },
             ],
           },
           { text: 'Then, from the free end:', color: QUIET, margin: [0, 3, 0, 0] },
@@ -142,7 +156,8 @@ export function cutListPaper(input: PaperInput): Omit<TDocumentDefinitions, 'def
   if (faults.length > 0)
     throw new Error(`A kept plan does not pass its check: ${faults.map(({ code }) => code).join(', ')}`);
   const filmName = (id: string) => job.films.find((film) => film.id === id)?.name ?? id;
-  const steps = cutList(plan, job);
+  const { rules, plan: now } = input.job;
+  const steps = cutList(plan, job, handRulesOf(rules, unit, now.job.stock));
   const totals = plan.summary.byFilm.map(
     ({ filmId, usedLength, usedArea, netArea }) =>
       `${filmName(filmId)}: ${formatRun(usedLength, unit)} of roll, ${formatShare(netArea / usedArea)} of it on the glass.`,

@@ -11,6 +11,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Length, Size } from '../../ui/Length.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { Note } from '../../ui/Note.tsx';
+import { PieceCuts } from './PieceCuts.tsx';
 import { PullDone } from './PullDone.tsx';
 
 interface CutModeProps {
@@ -46,13 +47,15 @@ function Drops({ lengthMm, benchMm }: { lengthMm: number; benchMm: number }) {
 export function CutMode({ kept, steps, filmName, onClose }: CutModeProps) {
   const job = useJob();
   const unit = useUnit();
-  const [benchMm, setBenchMm] = useState(900);
+  const [benchMm, setBenchMm] = useState(job.rules.cutting.benchDropMm);
   const open = steps.findIndex(({ pull }) => !kept.cutPullIds.includes(pull.id));
   const [at, setAt] = useState(Math.max(0, open));
   const step = steps[at];
   const stepBefore = steps[at - 1];
   const last = stepBefore && kept.cutPullIds.includes(stepBefore.pull.id) ? stepBefore : null;
   const film = job.jobShopData.films.find(({ id }) => id === step?.source.filmId);
+  // One behind the other each is measured, and cut, before the next.
+  const several = step?.strips.some(({ pieces }) => pieces.length > 1) ?? false;
   const isCut = step ? kept.cutPullIds.includes(step.pull.id) : false;
   const rollPx = useRollPx(step?.source.width ?? 0, step?.pull.length ?? 1);
   const tick = () => {
@@ -98,6 +101,14 @@ export function CutMode({ kept, steps, filmName, onClose }: CutModeProps) {
                     {step.source.kind === 'new' ? 'a new roll' : step.source.id},{' '}
                     <Length mm={step.source.width} unit={unit} withUnit /> wide
                   </Line>
+                  {step.squaring && (
+                    <Line name="First, square the roll end">
+                      cut <Length mm={step.squaring.mm} unit={unit} withUnit /> off{' '}
+                      <span className="text-base font-normal">
+                        it is <Length mm={step.squaring.outMm} unit={unit} withUnit /> out over its width
+                      </span>
+                    </Line>
+                  )}
                   <Line name="Knife from the left edge of the box">
                     {step.knifeAtMm.length === 0
                       ? 'no knife, full width'
@@ -109,29 +120,20 @@ export function CutMode({ kept, steps, filmName, onClose }: CutModeProps) {
                         ))}
                   </Line>
                   <Line name="Pull out and cut across">
-                    <Length mm={step.pull.length} unit={unit} withUnit />
-                    <Drops lengthMm={step.pull.length} benchMm={benchMm} />
+                    <Length mm={step.pullOutMm} unit={unit} withUnit />
+                    <Drops lengthMm={step.pullOutMm} benchMm={benchMm} />
                   </Line>
                   <Line name="Write on the liner">
                     <ul className="flex flex-col gap-1">
                       {step.strips
                         .flatMap((strip) => strip.pieces)
-                        .map(({ piece, name, freeEndIs, crossCutAtMm, trimToMm }) => (
-                          <li key={piece.id}>
-                            {name}{' '}
+                        .map((item) => (
+                          <li key={item.piece.id}>
+                            {item.name}{' '}
                             <span className="text-base font-normal">
-                              <Size widthMm={piece.w} heightMm={piece.l} unit={unit} />
-                              {crossCutAtMm !== null && (
-                                <>
-                                  , cross cut at <Length mm={crossCutAtMm} unit={unit} />
-                                </>
-                              )}
-                              {trimToMm !== null && (
-                                <>
-                                  , trim to <Length mm={trimToMm} unit={unit} />
-                                </>
-                              )}
-                              , {SIDE_NAMES[freeEndIs]} edge leads
+                              <Size widthMm={item.piece.w} heightMm={item.piece.l} unit={unit} />
+                              <PieceCuts item={item} unit={unit} />, {SIDE_NAMES[item.freeEndIs]} edge leads
+                              {several && <Drops lengthMm={item.cutLengthMm} benchMm={benchMm} />}
                             </span>
                           </li>
                         ))}

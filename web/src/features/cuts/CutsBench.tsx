@@ -1,4 +1,4 @@
-import { PLAN_ID, atMostCheaper, cutList } from '@neat-sill/core/cuts';
+import { PLAN_ID, atMostCheaper, cutList, handRulesOf } from '@neat-sill/core/cuts';
 import { filmWantedBy } from '@neat-sill/core/buying';
 import { sameData } from '@neat-sill/core/record';
 import { countOf } from '@neat-sill/core/units';
@@ -30,7 +30,7 @@ import { useMoney } from '../../api/useMoney.ts';
 export function CutsBench() {
   const money = useMoney();
   const { plan, state, kept, job: planJob, stop } = useLivePlan();
-  const { jobShopData: book, currentShopData, edit, records, jobId, header } = useJob();
+  const { jobShopData: book, currentShopData, edit, records, jobId, header, rules } = useJob();
   const rearrange = useRearrange();
   const [problem, setProblem] = useState<string | null>(null);
   const keepPlan = useKeepPlan();
@@ -39,14 +39,17 @@ export function CutsBench() {
   const frozenRules = holds?.frozen?.rules;
   const rulesChanged =
     frozenRules !== undefined &&
-    !currentShopData.ruleSets.some((rules) => rules.id === frozenRules.id && sameData(rules, frozenRules));
+    !currentShopData.ruleSets.some((set) => set.id === frozenRules.id && sameData(set, frozenRules));
   const dropPlan = () =>
     edit('Discard the kept plan', [
       { kind: 'plan', id: PLAN_ID, before: records.plan[PLAN_ID] ?? null, after: null },
     ]);
   const { state: replanning, remade, replan } = useReplan();
   const [cutting, setCutting] = useState(false);
-  const steps = useMemo(() => (plan ? cutList(plan, planJob) : []), [plan, planJob]);
+  const steps = useMemo(
+    () => (plan ? cutList(plan, planJob, handRulesOf(rules, unit, planJob.stock)) : []),
+    [plan, planJob, rules, unit],
+  );
   const bySource = [...group(steps, (step) => step.source.id).values()];
   const filmName = (id: string) => book.films.find((film) => film.id === id)?.name ?? id;
   const { hands, over } = usePiecesInHand(steps, rearrange, setProblem);

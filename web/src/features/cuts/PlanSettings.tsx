@@ -1,8 +1,8 @@
-import { SCHOOL_NAMES } from '@neat-sill/core/words';
 import { Popover } from 'radix-ui';
 import { ChevronDown } from 'lucide-react';
 import { buttonLook } from '../../ui/Button.tsx';
 import { useJob } from '../job/index.ts';
+import { LongestPull } from './LongestPull.tsx';
 import { RulesByPane } from './RulesByPane.tsx';
 import { SchoolChoice, SchoolReason } from './School.tsx';
 
@@ -12,7 +12,7 @@ export function PlanSettings() {
   return (
     <Popover.Root>
       <Popover.Trigger className={`${buttonLook('plain', 'low')} text-sm`}>
-        <span className="text-quiet">Cutting method:</span> {SCHOOL_NAMES[rules.cutting.school]}
+        <span className="text-quiet">Cutting method:</span> {rules.name}
         <ChevronDown size={15} aria-hidden />
       </Popover.Trigger>
       <Popover.Portal>
@@ -24,6 +24,7 @@ export function PlanSettings() {
         >
           <SchoolChoice />
           <SchoolReason />
+          <LongestPull />
           <RulesByPane />
         </Popover.Content>
       </Popover.Portal>

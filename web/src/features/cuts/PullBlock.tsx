@@ -7,6 +7,7 @@ import { PullDrawing, type PiecesInHand } from '../../drawing/PullDrawing.tsx';
 import { useAppSelector, useJob, useUnit } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Length, Size } from '../../ui/Length.tsx';
+import { PieceCuts } from './PieceCuts.tsx';
 import { PullDone } from './PullDone.tsx';
 
 function PieceLine({
@@ -28,7 +29,7 @@ function PieceLine({
   /** Makes the piece again; null while it is not cut. */
   onSpoiled: ((pieceId: string) => void) | null;
 }) {
-  const { piece, name, crossCutAtMm, trimToMm, factoryEdge, seams } = item;
+  const { piece, name, factoryEdge, seams } = item;
   return (
     <li
       className={`text-sm ${lit ? 'bg-dusk-tint' : ''}`}
@@ -38,16 +39,7 @@ function PieceLine({
       onBlur={() => onLit(null)}
     >
       <b>{name}</b> <Size widthMm={piece.w} heightMm={piece.l} unit={unit} />
-      {crossCutAtMm !== null && (
-        <>
-          , cross cut at <Length mm={crossCutAtMm} unit={unit} />
-        </>
-      )}
-      {trimToMm !== null && (
-        <>
-          , trim to <Length mm={trimToMm} unit={unit} />
-        </>
-      )}
+      <PieceCuts item={item} unit={unit} />
       <span className="text-quiet">
         {`, ${SIDE_NAMES[item.freeEndIs].toLowerCase()} edge leads`}
         {factoryEdge && `; ${factoryEdge.rollEdge} roll edge to its ${SIDE_NAMES[factoryEdge.side]}`}
@@ -159,6 +151,14 @@ export function PullBlock({
           )}
         </h4>
         <dl className="flex flex-col gap-0.5">
+          {step.squaring &&
+            line(
+              'Roll end',
+              <span className="text-sm">
+                cut <Length mm={step.squaring.mm} unit={unit} withUnit /> off square:{' '}
+                <Length mm={step.squaring.outMm} unit={unit} withUnit /> out over its width
+              </span>,
+            )}
           {line(
             'Knife at',
             knifeAtMm.length === 0 ? (
@@ -178,7 +178,7 @@ export function PullBlock({
           {line(
             'Pull out',
             <span className="text-lg font-bold">
-              <Length mm={pull.length} unit={unit} withUnit />
+              <Length mm={step.pullOutMm} unit={unit} withUnit />
             </span>,
           )}
           {line(

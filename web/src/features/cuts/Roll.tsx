@@ -6,6 +6,7 @@ import { Length } from '../../ui/Length.tsx';
 import { useAppDispatch, useLivePlan, useUnit, viewActions } from '../job/index.ts';
 import { PieceMenu } from './PieceMenu.tsx';
 import { PullBlock } from './PullBlock.tsx';
+import { RollEnd } from './RollEnd.tsx';
 import type { Rearrange } from './useRearrange.ts';
 
 export const rollName = (source: PlanSource, film: string) =>
@@ -82,6 +83,7 @@ export function Roll(props: RollProps) {
           {formatRun(first.source.length, unit)}
         </span>
       </h3>
+      <RollEnd source={first.source} />
       <ol className="pl-0">
         {ofRoll.map((step) => {
           const { id } = step.pull;

@@ -34,11 +34,13 @@ export function SchoolChoice() {
 export function SchoolReason() {
   const { rules } = useJob();
   const unit = useUnit();
-  const { school, marginMm, factoryEdgeGapMm, benchClearanceMm } = rules.cutting;
+  const { school, marginMm, factoryEdgeGapMm, benchClearanceMm, roundUpToMm } = rules.cutting;
   const show = (mm: number) => formatLength(mm, { unit });
   const added = {
     marginAllRound: `${show(marginMm)} at every side.`,
     factoryEdgeFirst: `A ${show(factoryEdgeGapMm)} gap at the factory edge, ${show(marginMm)} at the other sides.`,
+    roundedUp: `Each size up to the next ${show(roundUpToMm)}, half of it at each side.`,
+    twoEdgesKept: `A ${show(factoryEdgeGapMm)} gap at both upright sides, ${show(marginMm)} at top and bottom.`,
     benchCut: `Net size less ${show(benchClearanceMm)}; no trim on the glass.`,
   }[school];
   return (

@@ -23,6 +23,6 @@ test('rules are found by words of their name, in any order, and by what they sta
   ]);
   expect(fieldsNamed(cutting.fields, 'no such rule')).toEqual([]);
   // What stands in a group that is named is all of it.
-  const [all] = fieldsNamed(cutting.fields, 'counts beside');
+  const [all] = fieldsNamed(cutting.fields, 'what counts beside film');
   expect(all).toBe(cutting.fields.find(({ path }) => path.at(-1) === 'work'));
 });

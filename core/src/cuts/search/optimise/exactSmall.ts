@@ -80,7 +80,7 @@ export function exactPulls(
   const strips = all
     .slice(1)
     .flatMap((counts) => stripsOf(counts, forms, width))
-    .filter(({ lengthMm: l }) => l <= supply.lengthMm + SMALLEST_LACK_MM)
+    .filter(({ lengthMm: l }) => l <= supply.longestPullMm + SMALLEST_LACK_MM)
     .sort((a, b) => a.lengthMm - b.lengthMm);
   if (strips.length * sets > 4e7) return null;
   const least = new Float64Array(sets).fill(Infinity);

@@ -137,6 +137,7 @@ export function realise(demand: Demand, arrangement: Arrangement, newId: () => s
         factoryEdges: supply.factoryEdges,
         costPerMm: supply.costPerMm,
         mostSlits: demand.mostSlits,
+        longestPullMm: supply.longestPullMm,
         usedMm: used,
         pulls: opened,
       });

@@ -113,7 +113,7 @@ class Search {
       0,
       ...this.builder.formsOn(supply).flatMap(({ part, alongMm: l }) => ((left[part] ?? 0) > 0 ? [l] : [])),
     );
-    return Math.min(rest, Math.max(LONGEST_PULL_MM, longest));
+    return Math.min(rest, supply.longestPullMm, Math.max(LONGEST_PULL_MM, longest));
   }
 
   /** Lays all that is left in new pulls; null where something goes nowhere. `rest`: what each supply still has. */
@@ -138,7 +138,7 @@ class Search {
     for (const supply of supplies) {
       if (supply.costPerMm > 0) continue;
       for (let guard = 0; guard < 20; guard += 1) {
-        const length = rest[supply.index] ?? 0;
+        const length = Math.min(rest[supply.index] ?? 0, supply.longestPullMm);
         if (length <= 0) break;
         const pull = this.builder.build(supply, length, left.slice(), value);
         if (!pull || (shake > 0 && random() < 0.1)) break;
