@@ -80,4 +80,5 @@ export {
   usedByPlan,
   type UsedByPlan,
 } from './after/rackOfPlan.ts';
+export { planFigures, type PlanFigures } from './cost/planFigures.ts';
 export { betterPlan } from './cost/betterPlan.ts';

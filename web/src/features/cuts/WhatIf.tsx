@@ -1,3 +1,4 @@
+import { planFigures, type PlanFigures } from '@neat-sill/core/cuts';
 import { patchRecord, withRecord } from '@neat-sill/core/record';
 import { pricePerM2 } from '@neat-sill/core/advice';
 import { isOffered, type Film } from '@neat-sill/core/film';
@@ -12,12 +13,20 @@ import {
 import { countOf, formatLength, formatShare, listOf } from '@neat-sill/core/units';
 import { rollup } from 'd3';
 import { useMemo, type ReactNode } from 'react';
-import { putSeams, useCosts, useJob, useUnit, type OpenJob, type PaneWithId } from '../job/index.ts';
+import {
+  putSeams,
+  searchMs,
+  useCosts,
+  useJob,
+  useLivePlan,
+  useUnit,
+  type OpenJob,
+  type PaneWithId,
+} from '../job/index.ts';
 import { useDividedPanes } from './SeamPlaces.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { DataTable, type TableColumn } from '../../ui/DataTable.tsx';
 import { today } from '../../ui/format.ts';
-import type { VariantCost } from '../../workers/cost.worker.ts';
 import { useMoney } from '../../api/useMoney.ts';
 
 interface Variant {
@@ -26,6 +35,10 @@ interface Variant {
   readonly changes: readonly Change[];
 }
 
+/** The way of the plan on the screen. */
+const NOW = 'now';
+/** As many steps as the time lets. */
+const MOST_STEPS = 1_000_000_000;
 /** So many other films and other places of seams are shown. */
 const MOST_FILMS = 3;
 const MOST_SEAMS = 3;
@@ -74,7 +87,7 @@ function useVariants(): readonly Variant[] {
         .map((option) => ({ pane, option })),
     );
     return [
-      { key: 'now', name: 'As it is', changes: [] },
+      { key: NOW, name: 'As it is', changes: [] },
       ...(film && chosen !== undefined
         ? [{ key: 'all', name: `${film.name}, any width`, changes: ofHeader({ rollWidths: other }) }]
         : []),
@@ -117,26 +130,39 @@ export function WhatIf() {
   const job = useJob();
   const variants = useVariants();
   const { records, jobShopData: book } = job;
+  const { job: planJob, plan } = useLivePlan();
   const orders = useMemo(
     () =>
-      variants.map(({ key, changes }) => ({
-        key,
-        job: deriveJob(changes.reduce<JobRecords>(withRecord, records), book).plan.job,
-      })),
+      variants
+        .filter(({ key }) => key !== NOW)
+        .map(({ key, changes }) => ({
+          key,
+          job: deriveJob(changes.reduce<JobRecords>(withRecord, records), book).plan.job,
+        })),
     [variants, records, book],
   );
-  const costs = useCosts(orders);
+  // Each way has as long as the plan on the screen had, which it is held against.
+  const others = useCosts(orders, { milliseconds: searchMs(planJob), steps: MOST_STEPS });
+  const now = useMemo(() => (plan ? planFigures(planJob, plan) : null), [planJob, plan]);
+  const costOf = (key: string): PlanFigures | null => (key === NOW ? now : (others.get(key) ?? null));
+  const against = ({ counts }: PlanFigures, key: string) => {
+    const counted = now?.counts ?? null;
+    const by = counts !== null && counted !== null ? counts - counted : null;
+    if (key === NOW || by === null) return money(counts);
+    const more = by > 0 ? 'more' : 'less';
+    return `${money(counts)} (${Math.abs(by) < 0.005 ? 'the same' : `${show(Math.abs(by))} ${more}`})`;
+  };
   const figure = (
     key: string,
     title: string,
-    show: (cost: VariantCost) => ReactNode,
+    show: (cost: PlanFigures, key: string) => ReactNode,
   ): TableColumn<Variant> => ({
     key,
     title,
     align: 'right',
     cell: (variant) => {
-      const cost = costs.get(variant.key);
-      return cost ? show(cost) : <span className="text-quiet">planning</span>;
+      const cost = costOf(variant.key);
+      return cost ? show(cost, variant.key) : <span className="text-quiet">planning</span>;
     },
   });
   return (
@@ -147,6 +173,7 @@ export function WhatIf() {
       keyOf={({ key }) => key}
       columns={[
         { key: 'way', title: 'Way', names: 'strong', cell: ({ name }) => name },
+        figure('counts', 'Plan cost', against),
         figure('film', 'Film used', ({ cost }) => money(cost)),
         figure('buy', 'To buy', ({ newRolls, toBuy }) =>
           newRolls === 0 ? 'nothing' : `${money(toBuy)} (${countOf(newRolls, 'roll')})`,
@@ -167,7 +194,7 @@ export function WhatIf() {
             changes.length > 0 && (
               <Button
                 size="low"
-                disabled={!costs.has(key)}
+                disabled={!others.has(key)}
                 onClick={() => job.edit(name, changes)}
                 aria-label={`Use ${name}`}
               >

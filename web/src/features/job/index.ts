@@ -13,7 +13,7 @@ export {
   type PaneWithId,
 } from './useJob.ts';
 export { LiveJob, DeferredJob } from './DeferredJob.tsx';
-export { LivePlanProvider, useLivePlan, useOptionalLivePlan, type LivePlan } from './livePlan.tsx';
+export { LivePlanProvider, searchMs, useLivePlan, useOptionalLivePlan, type LivePlan } from './livePlan.tsx';
 export { useAppDispatch, useAppSelector } from './hooks.ts';
 export { useAddOpening, useTakeOff } from './addOpening.ts';
 export { useKeepPlan } from './keepPlan.ts';

@@ -59,7 +59,12 @@ const withFound = (before: readonly FoundPlan[], now: FoundPlan): readonly Found
 const Context = createContext<LivePlan | null>(null);
 
 /** How long a plan is looked for as the job changes: longer where there is more to lay, and where seams have to be placed. */
-const searchMs = (pieces: number, isDivided: boolean) => (pieces > 80 ? 8_000 : isDivided ? 5_000 : 2_500);
+export function searchMs({ panes }: PlanJob): number {
+  const pieces = panes.reduce((sum, { count }) => sum + count, 0);
+  if (pieces > 80) return 8_000;
+  // What stands about a pane is given with those that are divided only.
+  return panes.some(({ seams }) => seams.about !== undefined) ? 5_000 : 2_500;
+}
 /** How much longer when somebody asks for it. */
 const FURTHER_MS = 30_000;
 const WAIT_MS = 120;
@@ -100,12 +105,9 @@ export function LivePlanProvider({ children }: { children: ReactNode }) {
   useEffect(() => {
     if (!job || job.panes.length === 0 || keptHolds) return;
     let plan: CutPlan | null = null;
-    const pieces = job.panes.reduce((sum, { count }) => sum + count, 0);
     const inHand = found.current.find((each) => sameData(each.job, job))?.plan ?? null;
     const longer = asked.job === job ? asked.times : 0;
-    // What stands about a pane is given with those that are divided only.
-    const isDivided = job.panes.some(({ seams }) => seams.about !== undefined);
-    const milliseconds = longer > 0 ? FURTHER_MS : searchMs(pieces, isDivided);
+    const milliseconds = longer > 0 ? FURTHER_MS : searchMs(job);
     const timer = setTimeout(() => {
       setState({ kind: 'planning', plan: inHand });
       end.current = startPlanning({ job, milliseconds, longer, inHand }, (message) => {
