@@ -52,6 +52,7 @@ export { AS_PLANNED, type HandRules } from './after/handCuts.ts';
 export { cutList, pieceName, type CutPiece, type CutStep, type CutStrip } from './after/cutList.ts';
 export { solverOfText, type LinearSolver, type LpTextSolver } from './cost/linearSolver.ts';
 export { arrivedRoll } from './after/arrivedRoll.ts';
+export { plannedPatternStart, wishedPatternStart, type PatternStart } from './after/patternStart.ts';
 export { rackNames } from './after/rackNames.ts';
 export { consume, consumedBack, type Consumed, type TooShort } from './after/consume.ts';
 export { plotOf, plotSvg, type PlotOutline, type PlotRect } from './after/plot.ts';

@@ -140,18 +140,18 @@ function shiftedTo(aims: readonly number[], usual: readonly number[], span: numb
     .slice(0, MOST_PLACES);
 }
 
-/** Whether every panel begins on a line of the film's pattern, told from the edge of the first piece. */
+/** Whether every seam lies on a line of the film's pattern, told from the edge of the first piece. */
 function onPatternLines(
   { pattern }: FilmForPlan,
   { axis }: SeamWay,
   atMm: readonly number[],
-  { seamOverlap, allowance }: PlanRules,
+  { allowance }: PlanRules,
 ): boolean {
   if (!pattern) return false;
   const repeat = axis === 'vertical' ? pattern.across : pattern.along;
   return atMm.every((at) => {
-    const start = at - seamOverlap / 2 + allowance;
-    return Math.abs(start - Math.round(start / repeat) * repeat) < 0.5;
+    const line = at + allowance;
+    return Math.abs(line - Math.round(line / repeat) * repeat) < 0.5;
   });
 }
 

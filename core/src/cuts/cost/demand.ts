@@ -2,7 +2,15 @@ import { SMALLEST_LACK_MM } from '../../units/index.ts';
 import { costPerMm, weightPerMm } from './cost.ts';
 import { countingFor, type Counting } from './counting.ts';
 import type { PlanSource } from '../format/cutPlan.ts';
-import { divide, panelLayouts, wholeShapes, type Lane, type Layout, type Shape } from '../lay/layouts.ts';
+import {
+  divide,
+  panelLayouts,
+  phaseOf,
+  wholeShapes,
+  type Lane,
+  type Layout,
+  type Shape,
+} from '../lay/layouts.ts';
 import type { FilmForPlan, PaneForPlan, PlanJob, RollEdge } from '../format/planJob.ts';
 import { middleOf, seamsBetween } from '../lay/seams.ts';
 import { looksOf, type SeamPlace } from '../seams/looks.ts';
@@ -14,6 +22,12 @@ export interface Form {
   readonly alongMm: number;
   readonly lane: Lane;
   readonly shape: Shape;
+  /** A panel that follows a pattern: where it lies within what it takes, and the repeat its pull has to begin on; else null. */
+  readonly onPattern: {
+    readonly insetMm: number;
+    readonly offsetMm: number;
+    readonly repeatMm: number;
+  } | null;
 }
 
 /** Something that is cut as one piece: a pane, or one panel of a way to divide it. */
@@ -75,8 +89,10 @@ export interface Demand {
   readonly counting: Counting | null;
   /** No pull is slit at more places. */
   readonly mostSlits: number;
-  /** Kinds whose panels must follow a pattern along the roll: no work for this planner. */
+  /** Panels that must follow a pattern and hang on the roll's right edge: no work for this planner. */
   readonly patterned: boolean;
+  /** Whether panels follow a pattern: they take whole repeats, so that nothing is proven by their sizes. */
+  readonly repeats: boolean;
 }
 
 const BOTH: readonly RollEdge[] = ['left', 'right'];
@@ -203,13 +219,39 @@ function waysOf(
     const layouts = [...panelLayouts(pane, film, job.rules, rollOf(supply), division.ways), ...further];
     return layouts.flatMap((layout) => {
       const key = sameLayout(layout);
-      const goes = layout.every((shapes) => shapes.some((shape) => goesOn(shape, supply)));
+      const goes = layout.every((shapes) => shapes.some((shape) => goesOn(takenBy(shape), supply)));
       if (seen.has(key) || !goes) return [];
       seen.add(key);
       return [{ layout, place: placeOfLayout(layout), supply: supply.index as number | null }];
     });
   });
 }
+
+/**
+ * What a shape takes of a roll. A panel that follows a pattern begins at the roll's left edge, where its lines are, and takes whole
+ * repeats along it: so everything that comes one behind the other stays in phase.
+ */
+function takenBy({
+  acrossMm,
+  alongMm,
+  lane,
+  phase,
+}: Shape): Pick<Form, 'acrossMm' | 'alongMm' | 'lane' | 'onPattern'> {
+  if (!phase) return { acrossMm, alongMm, lane, onPattern: null };
+  const { x: insetMm, repeatAlong: repeatMm } = phase;
+  const offsetMm = phaseOf(phase.along, repeatMm);
+  const repeats = Math.ceil((offsetMm + alongMm) / repeatMm - 1e-9);
+  return {
+    acrossMm: insetMm + acrossMm,
+    alongMm: repeats * repeatMm,
+    lane: lane === 'free' ? 'left' : lane,
+    onPattern: { insetMm, offsetMm, repeatMm },
+  };
+}
+
+/** A panel that follows a pattern while it hangs on the roll's right edge: its lines are told from the left. */
+export const isBeyondSearch = ({ shape: { phase, lane } }: Pick<Form, 'shape'>): boolean =>
+  phase !== null && lane !== 'free' && lane !== 'left';
 
 /** Panes that are alike in all that planning looks at have the same key. */
 export function kindKey(
@@ -303,9 +345,7 @@ export function demandOf(
         const at = parts.length;
         const forms = shapes.map((shape): Form => ({
           part: at,
-          acrossMm: shape.acrossMm,
-          alongMm: shape.alongMm,
-          lane: shape.lane,
+          ...takenBy(shape),
           shape,
         }));
         parts.push({ index: at, kind, way, panel: panel + 1, panels: layout.length, forms });
@@ -324,9 +364,11 @@ export function demandOf(
     const alike = counting?.seams && ways.some(({ place }) => place) ? (first.seams.alike ?? null) : null;
     kinds.push({ copies, ways, alike, mirrored: first.seams.mirrored ?? false, pane: first });
   }
-  const patterned = parts.some(({ forms }) => forms.some(({ shape }) => shape.phase !== null));
+  const all = parts.flatMap(({ forms }) => forms);
+  const patterned = all.some(isBeyondSearch);
+  const repeats = all.some(({ onPattern }) => onPattern !== null);
   const mostSlits = job.rules.work?.mostSlits ?? Infinity;
-  return { film, kinds, parts, supplies, counting, mostSlits, patterned };
+  return { film, kinds, parts, supplies, counting, mostSlits, patterned, repeats };
 }
 
 /** The demand as if only film counted: what is proven of it holds for film alone. */

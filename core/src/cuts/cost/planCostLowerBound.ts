@@ -64,10 +64,10 @@ export function planCostLowerBound(
   shouldStop: () => boolean,
 ): number | null {
   const demand = demandOf(film, job);
-  const { counting, supplies, parts, patterned } = demand;
+  const { counting, supplies, parts, repeats } = demand;
   const wanted = job.panes.reduce((sum, { filmId, count }) => sum + (filmId === film.id ? count : 0), 0);
   const laid = demand.kinds.reduce((sum, { copies }) => sum + copies.length, 0);
-  if (!counting || patterned || wanted === 0 || laid < wanted || parts.length > MOST_PARTS) return null;
+  if (!counting || repeats || wanted === 0 || laid < wanted || parts.length > MOST_PARTS) return null;
   const worth = counting.mostWorthPerMm2;
   const area = leastArea(demand);
   // A leftover can be worth more than the film on hand it comes off is counted: that is given away once for all of it.

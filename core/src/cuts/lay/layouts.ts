@@ -57,6 +57,8 @@ type Margins = Readonly<Record<Side, number>>;
 type Roll = { readonly width: number; readonly length: number };
 
 const MOST_PANELS = 60;
+/** Lines of a pattern to either side of equal panels that a seam may lie on. */
+const MOST_LINES = 12;
 
 function marginsFor(pane: PaneForPlan, edgeSide: Side | null, rules: PlanRules): Margins {
   const margin = (side: Side) =>
@@ -347,7 +349,7 @@ function plainLayouts(context: PanelContext, lying: Orientation, edgeSide: Side 
 /** Panels of a patterned film: all upright, each starting where the pattern of its neighbour goes on. */
 function patternLayouts(context: PanelContext, edgeSide: Side | null): Layout[] {
   const { pane, film, way, rules, roll } = context;
-  const pattern = film.pattern;
+  const { pattern } = film;
   if (!pattern) return [];
   const lying: Orientation = way.axis === 'vertical' ? 'across' : 'along';
   if (edgeSide && edgeSide !== 'left' && edgeSide !== 'right') return [];
@@ -358,11 +360,38 @@ function patternLayouts(context: PanelContext, edgeSide: Side | null): Layout[] 
     margins,
     Array.from({ length: way.panels }, () => false),
   );
-  const shares =
-    (input.atMm ? null : shareOnPattern(input, lying === 'across' ? pattern.across : pattern.along)) ??
-    shareSpan(input);
   const cross = crossLength(context, margins);
-  if (!shares || cross > (lying === 'across' ? roll.length : roll.width) + SMALLEST_LACK_MM) return [];
+  if (cross > (lying === 'across' ? roll.length : roll.width) + SMALLEST_LACK_MM) return [];
+  const repeat = lying === 'across' ? pattern.across : pattern.along;
+  // The seam on a line of the pattern, where the roll has room for what lies before it; else a panel's edge, else anywhere.
+  const most = Math.min(MOST_LINES, Math.ceil(input.span / repeat));
+  const shifts = Array.from({ length: 2 * most + 1 }, (_, at) => (at % 2 ? 1 : -1) * Math.ceil(at / 2));
+  const onLines = (lies: 'middle' | 'edge') =>
+    shifts.map((shift) => shareOnPattern(input, repeat, lies, shift));
+  const divisions = input.atMm
+    ? [[shareSpan(input)]]
+    : [onLines('middle'), onLines('edge'), [shareSpan(input)]];
+  for (const division of divisions) {
+    const layouts = division.flatMap((shares) => {
+      const layout = shares && onPattern(context, lying, edgeSide, shares, cross);
+      return layout ? [layout] : [];
+    });
+    if (layouts.length > 0) return rules.seamPlaces === 'equal' ? layouts.slice(0, 1) : layouts;
+  }
+  return [];
+}
+
+/** Panels of a patterned film that are divided so, each where the pattern of the first goes on; null where the roll has no room. */
+function onPattern(
+  context: PanelContext,
+  lying: Orientation,
+  edgeSide: Side | null,
+  shares: readonly Share[],
+  cross: number,
+): Layout | null {
+  const { film, way, roll } = context;
+  const { pattern } = film;
+  if (!pattern) return null;
   const pieces = shares.map((share, at) => {
     const size =
       lying === 'across'
@@ -400,7 +429,7 @@ function patternLayouts(context: PanelContext, edgeSide: Side | null): Layout[] 
       },
     ];
   });
-  return layout.every((shapes) => shapes.length > 0) ? [layout] : [];
+  return layout.every((shapes) => shapes.length > 0) ? layout : null;
 }
 
 /** Every way to make a divided pane off a roll of this size; empty when this roll will not do. */

@@ -73,11 +73,23 @@ export function shareSpan(input: ShareInput): Share[] | null {
   return covers ? sharesFrom(input, covers) : null;
 }
 
-/** Divides a span so that every panel starts on the same line of the pattern; null where no such lines are near. */
-export function shareOnPattern(input: ShareInput, repeat: number): Share[] | null {
+/**
+ * Divides a span so that the middle of each overlap lies on a line of the pattern, half of it to either side; null where no such
+ * lines are near. Lines are told from where the first piece begins. `lies`: with `edge` it is the panels' edges that lie on lines. `shift`: so many lines
+ * from those nearest to equal panels.
+ */
+export function shareOnPattern(
+  input: ShareInput,
+  repeat: number,
+  lies: 'middle' | 'edge',
+  shift: number,
+): Share[] | null {
   const { span, count, firstMargin, lastMargin, overlap, longest, minPanel } = input;
   const whole = span + firstMargin + lastMargin;
-  const starts = Array.from({ length: count }, (_, at) => Math.round((at * whole) / count / repeat) * repeat);
+  const before = lies === 'middle' ? overlap / 2 : 0;
+  const starts = Array.from({ length: count }, (_, at) =>
+    at === 0 ? 0 : (Math.round((at * whole) / count / repeat) + shift) * repeat - before,
+  );
   const covers = starts.map((start, at) => {
     const from = at === 0 ? 0 : start - firstMargin;
     const to = at === count - 1 ? span : (starts[at + 1] ?? 0) - firstMargin + overlap;

@@ -158,8 +158,7 @@ export function demandWithFreePlaces(
   secondsLeft: () => number = () => Infinity,
 ): WithPlaces {
   const plain = demandOf(film, job);
-  if (!placesAreFree(job, film) || plain.patterned)
-    return { demand: plain, worth: null, chosen: NONE_CHOSEN };
+  if (!placesAreFree(job, film) || plain.repeats) return { demand: plain, worth: null, chosen: NONE_CHOSEN };
   const divided = dividedPanes(film, job, plain.supplies);
   if (divided.length === 0) return { demand: plain, worth: null, chosen: NONE_CHOSEN };
   const { counting } = plain;

@@ -3,7 +3,7 @@ import type { CutPlan } from '../format/cutPlan.ts';
 import { isBetterPacking, layoutTable, pack, packingOrder, type Copy, type Packed } from './firstPlan.ts';
 import { arrangementOf, type Arrangement } from './optimise/builtPull.ts';
 import { boundBySections } from '../cost/crossSections.ts';
-import { demandOf, filmAlone, onlyFrom, type Demand, type Supply } from '../cost/demand.ts';
+import { demandOf, filmAlone, isBeyondSearch, onlyFrom, type Demand, type Supply } from '../cost/demand.ts';
 import { boundOverPlaces } from '../cost/boundOverPlaces.ts';
 import { dividesAny, placesAreFree } from '../seams/divided.ts';
 import { demandWithFreePlaces } from '../seams/freePlaces.ts';
@@ -91,23 +91,26 @@ export function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell
     });
     if (!sources) return;
 
-    const total = counting ? totalOf(film, job, state.copies, sources) : better.cost;
+    const filmCost = sources.reduce((sum, { costPerMm: each, usedMm: mm }) => sum + each * mm, 0);
+    const total = counting ? totalOf(film, job, state.copies, sources) : filmCost;
+    // Pulls that have to begin on a repeat can come to more than a roll has, or cost more than it seemed.
+    if (demand.repeats && sources.some(({ source, usedMm: mm }) => mm > source.length + ROUNDING)) return;
     if (lead === null || total < state.total - ROUNDING) lead = { demand: within, from: better };
     if (total >= state.total - ROUNDING) return;
-    state.packed = { sources, unplaced: state.packed.unplaced, cost: better.film };
+    state.packed = { sources, unplaced: state.packed.unplaced, cost: filmCost };
     state.total = total;
     tell();
   };
   const prove = (): { worth: readonly number[] | null; bound: number } => {
     const proven =
-      solver && all && demand.parts.length <= MOST_PARTS_BOUND && !isFree
+      solver && all && demand.parts.length <= MOST_PARTS_BOUND && !isFree && !demand.repeats
         ? boundBySections(filmAlone(demand), solver, shouldStop)
         : null;
-    const exact = all && !demand.patterned ? exactPulls(demand, shouldStop) : null;
+    const exact = all && !demand.repeats ? exactPulls(demand, shouldStop) : null;
     if (exact && exact.pulls.every(({ strips }) => strips.length <= demand.mostSlits))
       take(demand, arrangementOf(demand, exact.pulls));
     // What is proven of the places that were tried says nothing of the others.
-    const bySections = isFree ? boundOverPlaces(film, job) : (proven?.cost ?? 0);
+    const bySections = isFree && !demand.repeats ? boundOverPlaces(film, job) : (proven?.cost ?? 0);
     const bound = Math.max(bySections, (exact?.cost ?? 0) - ROUNDING);
     if (bound > 0) {
       state.bound = Math.min(bound, state.packed.cost);
@@ -325,12 +328,10 @@ function improveApart(state: FilmState, job: PlanJob, effort: PlanEffort, tell: 
   join();
 }
 
-/** Panes of a film whose panels must follow its pattern along the roll. */
+/** Panes of a film whose panels follow its pattern and hang on the roll's right edge. */
 function patternedPanes(film: FilmForPlan, job: PlanJob): ReadonlySet<string> {
   const { kinds, parts } = demandOf(film, job);
-  const odd = new Set(
-    parts.flatMap(({ kind, forms }) => (forms.some(({ shape }) => shape.phase !== null) ? [kind] : [])),
-  );
+  const odd = new Set(parts.flatMap(({ kind, forms }) => (forms.some(isBeyondSearch) ? [kind] : [])));
   return new Set(kinds.flatMap(({ copies }, at) => (odd.has(at) ? copies.map(({ paneId }) => paneId) : [])));
 }
 

@@ -1,9 +1,11 @@
 import {
   PLAN_ID,
   piecesOfPane,
+  plannedPatternStart,
   seamMarks,
   seamPlaces,
   type PaneAmongOthers,
+  type PatternStart,
   type Piece,
   type SeamMarks,
   type SeamPlaces,
@@ -46,6 +48,8 @@ export interface DerivedPane extends PaneByItself {
   /** Its pieces and the marks of its seams in the kept plan; none where that no longer holds. */
   readonly pieces: readonly Piece[];
   readonly seams: readonly SeamMarks[];
+  /** Where the pattern starts on its panels in the kept plan; null where nothing binds it. */
+  readonly patternStart: PatternStart | null;
   /** As the fitter meets it, and how it is fitted; null until it has a size and a film. */
   readonly toFit: PaneToFit | null;
   readonly fittingPlan: FittingPlan | null;
@@ -176,6 +180,12 @@ class PaneOfJob implements DerivedPane {
       this.#seams = plan && measured ? seamMarks(measured, this.id, plan) : [];
     }
     return this.#seams;
+  }
+
+  get patternStart() {
+    const kept = this.#around.kept();
+    const pane = kept.kind === 'holds' ? kept.kept.job.panes.find(({ id }) => id === this.id) : undefined;
+    return kept.kind === 'holds' && pane ? plannedPatternStart(kept.kept.plan, pane, kept.kept.job) : null;
   }
 
   get toFit() {

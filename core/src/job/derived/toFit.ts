@@ -1,4 +1,4 @@
-import type { Piece, SeamMarks } from '../../cuts/index.ts';
+import { wishedPatternStart, type PatternStart, type Piece, type SeamMarks } from '../../cuts/index.ts';
 import { pieceSize, type CoveredPart, type Film, type FilmKind } from '../../film/index.ts';
 import {
   USUAL_SITE,
@@ -104,6 +104,19 @@ const FIXED: ReadonlySet<Pane['opening']> = new Set([
 interface Kept {
   readonly pieces: readonly Piece[];
   readonly seams: readonly SeamMarks[];
+  /** Where the pattern starts on its panels in the kept plan. */
+  readonly patternStart: PatternStart | null;
+}
+
+/** Where the pattern starts on the glass: as somebody wants it, else as the panels are planned. */
+function patternStartOf(
+  { pattern }: Film,
+  { patternStart }: Pane,
+  planned: PatternStart | null,
+): MoreAtHand['patternStart'] {
+  if (!pattern) return null;
+  const start = patternStart ? wishedPatternStart(patternStart, pattern) : planned;
+  return start && { acrossMm: start.fromLeftMm, alongMm: start.fromTopMm };
 }
 
 /** Panels in the order in which they hang: from the left, or from the top. */
@@ -117,7 +130,7 @@ function panelsOf(pieces: readonly Piece[], seams: readonly SeamMarks[]): readon
 /** A pane as the fitter meets it; null until it has a size and a film. Panels and edges are those of the kept plan while it holds. */
 export function toFitOf(
   pane: PaneByItself,
-  { pieces, seams }: Kept,
+  { pieces, seams, patternStart: planned }: Kept,
   state: FittingState,
   rules: RuleSet,
 ): PaneToFit | null {
@@ -203,7 +216,7 @@ export function toFitOf(
       keptSides: rules.cutting.school === 'twoEdgesKept' ? ['left', 'right'] : [],
       bladeForbidden: bladeForbidden(record, side),
       opens: !FIXED.has(record.opening),
-      patternStart: film.pattern ? record.patternStart : null,
+      patternStart: patternStartOf(film, record, planned),
       leading: record.leading,
       outline: drawn?.ok ? drawn.value : null,
       makerCureDays: film.cureDays,

@@ -27,8 +27,8 @@ const tickBox = (): Content =>
   }) as Content;
 
 function pieceLine(input: PaperInput, piece: CutPiece, show: (mm: number) => string): Content {
-  const { where, glass, shape } = pieceFacts(input, piece, show);
-  const onGlass = [where, glass && `glass ${glass}`, shape].filter(Boolean).join(', ');
+  const { where, glass, shape, pattern } = pieceFacts(input, piece, show);
+  const onGlass = [where, glass && `glass ${glass}`, shape, pattern].filter(Boolean).join(', ');
   const cut =
     piece.crossCutAtMm === null ? 'to the end of the pull' : `cut across at ${show(piece.crossCutAtMm)}`;
   const stays = piece.cutWidthMm - piece.piece.w;

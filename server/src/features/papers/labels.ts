@@ -25,7 +25,7 @@ export function labels(
       .flatMap((strip) => strip.pieces)
       .map((cut): LabelText => {
         const { piece, name, freeEndIs, factoryEdge } = cut;
-        const { where, glass, shape, seams } = pieceFacts(input, cut, show);
+        const { where, glass, shape, seams, pattern } = pieceFacts(input, cut, show);
         const lot = lotOf(input, source);
         const edge = factoryEdge ? `, factory edge ${SIDE_NAMES[factoryEdge.side]}` : '';
         return {
@@ -34,7 +34,9 @@ export function labels(
             [`${show(piece.w)} × ${show(piece.l)}`, glass && `glass ${glass}`, shape]
               .filter(Boolean)
               .join(', '),
-            `${SIDE_NAMES[freeEndIs]} first${edge}${seams ? `, seam ${seams}` : ''}`,
+            [`${SIDE_NAMES[freeEndIs]} first${edge}${seams ? `, seam ${seams}` : ''}`, pattern]
+              .filter(Boolean)
+              .join(', '),
             [job.films.find(({ id }) => id === source.filmId)?.name ?? source.filmId, lot && `lot ${lot}`]
               .filter(Boolean)
               .join(', '),

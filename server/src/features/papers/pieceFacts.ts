@@ -10,6 +10,8 @@ export interface PieceFacts {
   readonly glass: string | null;
   /** What a rectangle on paper does not show. */
   readonly shape: string | null;
+  /** Where the pattern starts on the glass. */
+  readonly pattern: string | null;
   /** At which of its sides the seams come to lie. */
   readonly seams: string | null;
 }
@@ -24,10 +26,14 @@ export function pieceFacts(
   const room = wall ? job.records.room[wall.roomId]?.name : undefined;
   const net = pane?.sizes?.net;
   const shape = pane?.record.shape.kind ?? 'rectangle';
+  const start = pane?.toFit?.more.patternStart;
   return {
     where: wall ? [room, wall.name].filter(Boolean).join(', ') : '',
     glass: net ? `${show(net.widthMm)} × ${show(net.heightMm)}` : null,
     shape: shape === 'rectangle' ? null : SHAPE_NAMES[shape].toLowerCase(),
+    pattern: start
+      ? `pattern starts ${show(start.acrossMm)} from left, ${show(start.alongMm)} from top`
+      : null,
     seams: seams.length > 0 ? seams.map(({ side }) => SIDE_NAMES[side].toLowerCase()).join(', ') : null,
   };
 }

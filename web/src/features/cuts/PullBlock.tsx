@@ -1,5 +1,5 @@
 import type { CutPiece, CutStep } from '@neat-sill/core/cuts';
-import { listOf, type LengthUnit } from '@neat-sill/core/units';
+import { formatLength, listOf, type LengthUnit } from '@neat-sill/core/units';
 import { SIDE_NAMES } from '@neat-sill/core/words';
 import { Lock, LockOpen } from 'lucide-react';
 import type { ReactNode } from 'react';
@@ -30,6 +30,8 @@ function PieceLine({
   onSpoiled: ((pieceId: string) => void) | null;
 }) {
   const { piece, name, factoryEdge, seams } = item;
+  const start = useJob().derived.pane(piece.paneId)?.toFit?.more.patternStart;
+  const show = (mm: number) => formatLength(mm, { unit });
   return (
     <li
       className={`text-sm ${lit ? 'bg-dusk-tint' : ''}`}
@@ -49,6 +51,8 @@ function PieceLine({
               `; ${rollEdge ? `${rollEdge} roll edge` : 'seam'} to the seam, ${SIDE_NAMES[side]}`,
           )
           .join('')}
+        {start &&
+          `; pattern starts ${show(start.acrossMm)} from the glass’s left, ${show(start.alongMm)} from its top`}
         {pinned && '; locked to this roll'}
       </span>
       {menu}

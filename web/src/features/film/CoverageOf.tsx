@@ -1,3 +1,4 @@
+import { alikePanes } from '@neat-sill/core/cuts';
 import { leadOn, patternOverWall } from '@neat-sill/core/film';
 import type { Coverage, Pane } from '@neat-sill/core/survey';
 import { patchRecord } from '@neat-sill/core/record';
@@ -112,7 +113,7 @@ function Heights({ panes, set }: PartProps) {
 }
 
 /** Where a repeating pattern starts: on each pane alike, or running on over the wall. */
-function PatternStart({ panes, set }: PartProps) {
+function PatternStart({ panes }: PartProps) {
   const job = useJob();
   const unit = useUnit();
   const film = job.jobShopData.films.find(({ id }) => id === panes[0]?.filmId);
@@ -130,11 +131,36 @@ function PatternStart({ panes, set }: PartProps) {
       ),
     );
   };
+  // What is alike starts alike: both sidelights of a door, without being chosen both.
+  const own = job.derived.wall(wall.id);
+  const alike = own
+    ? alikePanes(
+        own.panes.map(({ id, record, sizes, covered }) => ({
+          id,
+          pane: record,
+          size: sizes?.cutting ?? null,
+          covered,
+        })),
+        own.placed.openings,
+      )
+    : null;
+  const groupOf = (id: string) => alike?.get(id)?.alike;
+  const groups = new Set(panes.flatMap(({ id }) => groupOf(id) ?? []));
+  const withLikes = job.wallPanes.filter(
+    ({ id }) => panes.some((pane) => pane.id === id) || groups.has(groupOf(id) ?? ''),
+  );
+  const start = (what: string, patternStart: PaneWithId['patternStart']) =>
+    job.edit(
+      `${what}: ${listOf(withLikes.map(({ label }) => label))}`,
+      withLikes.map(({ id }) => patchRecord(job.records, 'pane', id, { patternStart })),
+    );
+  const others = withLikes.length - panes.length;
   const show = (mm: number) => formatLength(mm, { unit });
   const [first] = panes;
   return (
     <div className="flex flex-col gap-2">
       <p className="text-sm text-quiet">
+        {others > 0 && `${countOf(others, 'pane')} alike on this wall start with it. `}
         Repeat {show(pattern.acrossMm)} across, {show(pattern.alongMm)} along.{' '}
         {!first?.patternStart
           ? 'Each pane starts anywhere in it.'
@@ -143,17 +169,14 @@ function PatternStart({ panes, set }: PartProps) {
             : 'The start is set; up to a repeat more is cut.'}
       </p>
       <div className="flex flex-wrap gap-2">
-        <Button
-          size="low"
-          onClick={() => set('Same start of the pattern', { patternStart: { acrossMm: 0, alongMm: 0 } })}
-        >
+        <Button size="low" onClick={() => start('Same start of the pattern', { acrossMm: 0, alongMm: 0 })}>
           Same start on each
         </Button>
         <Button size="low" onClick={runOn}>
           Runs on over the wall
         </Button>
         {first?.patternStart && (
-          <Button size="low" onClick={() => set('Start of the pattern is free', { patternStart: null })}>
+          <Button size="low" onClick={() => start('Start of the pattern is free', null)}>
             Start anywhere
           </Button>
         )}

@@ -33,23 +33,28 @@ function openStrip(
   nameOf: CopyNames,
 ): OpenStrip {
   let filled = 0;
-  const pieces = strip.stack.flatMap((form): PlacedShape[] => {
+  let end = 0;
+  // What follows a pattern comes first: it takes whole repeats, and all behind it stays in phase.
+  const stack = [...strip.stack].sort((a, b) => Number(b.onPattern !== null) - Number(a.onPattern !== null));
+  const pieces = stack.flatMap((form): PlacedShape[] => {
     const part = demand.parts[form.part];
     const copyKey = nameOf(form.part);
     if (!part || copyKey === null) return [];
-    const at = side === 'left' ? x : x + strip.widthMm - form.acrossMm;
+    const { insetMm, offsetMm } = form.onPattern ?? { insetMm: 0, offsetMm: 0 };
+    const at = (side === 'left' ? x : x + strip.widthMm - form.acrossMm) + insetMm;
     const placed = {
       copyKey,
       panel: part.panel,
       panels: part.panels,
       shape: form.shape,
       acrossAtMm: at,
-      alongAtMm: filled,
+      alongAtMm: filled + offsetMm,
     };
     filled += form.alongMm;
+    end = placed.alongAtMm + form.shape.alongMm;
     return [placed];
   });
-  return { fromMm: x, widthMm: strip.widthMm, lineUp: side, filled, pieces };
+  return { fromMm: x, widthMm: strip.widthMm, lineUp: side, filled: end, pieces };
 }
 
 function named(pull: BuiltPull, supply: Supply, demand: Demand, nameOf: CopyNames): NamedPull {
@@ -67,7 +72,8 @@ function named(pull: BuiltPull, supply: Supply, demand: Demand, nameOf: CopyName
     openStrip(strip, supply.widthMm - strip.widthMm, 'right', demand, nameOf),
   );
   const copies = new Set([...left, ...right].flatMap(({ pieces }) => pieces.map(({ copyKey }) => copyKey)));
-  return { pull, open: { lengthMm: pull.lengthMm, left, right }, copies };
+  const lengthMm = Math.max(0, ...[...left, ...right].map(({ filled }) => filled));
+  return { pull, open: { lengthMm, left, right }, copies };
 }
 
 /** Pulls that share a divided pane have to come off one roll. */
@@ -101,6 +107,39 @@ function onRolls(groups: readonly NamedPull[][], rollLength: number): NamedPull[
   return rolls;
 }
 
+/** A strip whose pieces begin behind what is left to the next line of the pattern. */
+const behindGap = (strip: OpenStrip, gapMm: number): OpenStrip =>
+  gapMm <= 0
+    ? strip
+    : {
+        ...strip,
+        filled: strip.filled + gapMm,
+        pieces: strip.pieces.map((piece) => ({ ...piece, alongAtMm: piece.alongAtMm + gapMm })),
+      };
+
+/** The repeat on which a pull has to begin; 0 where nothing in it follows a pattern. */
+const repeatOf = ({ pull }: NamedPull) =>
+  Math.max(0, ...formsOf(pull).map(({ onPattern }) => onPattern?.repeatMm ?? 0));
+
+/**
+ * First what follows a pattern: pulls of the same panes together, of these first what ends on a line; then by the places of the
+ * knives.
+ */
+function inOrder(clusterOf: ReadonlyMap<NamedPull, number>) {
+  const rank = (pull: NamedPull) => {
+    const repeat = repeatOf(pull);
+    if (repeat === 0) return 1;
+    const over = pull.open.lengthMm % repeat;
+    return Math.min(over, repeat - over) < SMALLEST_LACK_MM ? 0 : 0.5;
+  };
+  const group = (pull: NamedPull) => (repeatOf(pull) === 0 ? Infinity : (clusterOf.get(pull) ?? 0));
+  return (one: NamedPull, other: NamedPull): number => {
+    const [a, b] = [group(one), group(other)];
+    if (a !== b) return a - b;
+    return rank(one) - rank(other) || widthsOf(other).localeCompare(widthsOf(one));
+  };
+}
+
 const widthsOf = ({ open }: NamedPull) =>
   [...open.left, ...open.right].map(({ widthMm: w }) => w.toFixed(1).padStart(9, '0')).join(' ');
 
@@ -122,15 +161,31 @@ export function realise(demand: Demand, arrangement: Arrangement, newId: () => s
       .sort((a, b) => (formsOf(a)[0]?.part ?? 0) - (formsOf(b)[0]?.part ?? 0))
       .map((pull) => named(pull, supply, demand, nameOf));
     if (pulls.length === 0) continue;
-    const rolls = supply.kind === 'new' ? onRolls(clusters(pulls, divided), supply.lengthMm) : [pulls];
+    const together = clusters(pulls, divided);
+    const clusterOf = new Map(together.flatMap((group, at) => group.map((pull) => [pull, at] as const)));
+    const rolls = supply.kind === 'new' ? onRolls(together, supply.lengthMm) : [pulls];
     if (!rolls) return null;
     for (const roll of rolls) {
       let used = 0;
-      const ordered = [...roll].sort((a, b) => widthsOf(b).localeCompare(widthsOf(a)));
-      const opened = ordered.map(({ open }): OpenPull => {
+      const ordered = [...roll].sort(inOrder(clusterOf));
+      // Only panels of the same panes have to agree: each such group begins where it comes.
+      const began = new Map<number, number>();
+      const opened = ordered.map((each): OpenPull => {
+        const { open } = each;
+        const repeat = repeatOf(each);
+        const cluster = clusterOf.get(each) ?? 0;
+        if (!began.has(cluster)) began.set(cluster, used);
+        const since = used - (began.get(cluster) ?? 0);
+        const gap = repeat > 0 ? Math.ceil(since / repeat - 1e-9) * repeat - since : 0;
         const start = used;
-        used += open.lengthMm;
-        return { startMm: start, ...open };
+        used += gap + open.lengthMm;
+        const later = (strips: readonly OpenStrip[]) => strips.map((strip) => behindGap(strip, gap));
+        return {
+          startMm: start,
+          lengthMm: gap + open.lengthMm,
+          left: later(open.left),
+          right: later(open.right),
+        };
       });
       sources.push({
         source: sourceOf(supply, demand.film.id, supply.kind === 'new' ? newId() : ''),
