@@ -162,6 +162,7 @@ export const PAPER_KINDS = [
   'fitting-report',
   'labels',
   'single-labels',
+  'templates',
 ] as const;
 export const paperKindSchema = z.enum(PAPER_KINDS);
 export const paperSchema = z

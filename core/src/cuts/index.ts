@@ -53,6 +53,7 @@ export { cutList, pieceName, type CutPiece, type CutStep, type CutStrip } from '
 export { solverOfText, type LinearSolver, type LpTextSolver } from './cost/linearSolver.ts';
 export { arrivedRoll } from './after/arrivedRoll.ts';
 export { plannedPatternStart, wishedPatternStart, type PatternStart } from './after/patternStart.ts';
+export { shapeOnBench, type Offset, type ShapeOnBench } from './after/shapeOffsets.ts';
 export { rackNames } from './after/rackNames.ts';
 export { consume, consumedBack, type Consumed, type TooShort } from './after/consume.ts';
 export { plotOf, plotSvg, type PlotOutline, type PlotRect } from './after/plot.ts';

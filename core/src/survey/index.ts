@@ -34,7 +34,15 @@ export {
   type Size,
 } from './pane.ts';
 export { nextReadingPlace, paneSizes, type PaneSizes, type SizeRules } from './sizes.ts';
-export { svgPath, type Outline, type OutlineCorner } from './outline.ts';
+export {
+  arcsOf,
+  crossingsAt,
+  outlinePoints,
+  svgPath,
+  type Outline,
+  type OutlineCorner,
+  type StruckArc,
+} from './outline.ts';
 export {
   RECTANGLE,
   SHAPE_KINDS,

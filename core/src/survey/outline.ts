@@ -110,3 +110,60 @@ export function svgPath(
   });
   return `M${at(first)}${sides.join('')}Z`;
 }
+
+/** An arc of an outline, as it is struck with a string: its centre and radius, mm. */
+export interface StruckArc {
+  readonly centre: { readonly x: number; readonly y: number };
+  readonly radiusMm: number;
+}
+
+/** The arcs of an outline in the order of its corners. */
+export function arcsOf(corners: readonly OutlineCorner[]): StruckArc[] {
+  return sides(corners).flatMap(({ corner, next }) => {
+    const arc = arcOf(corner, next);
+    return arc ? [{ centre: arc.centre, radiusMm: arc.radiusMm }] : [];
+  });
+}
+
+const NEARLY = 1e-6;
+
+/** Where the sides of an outline cross an upright line, y from the top down, in rising order; an upright side gives its ends. */
+export function crossingsAt(corners: readonly OutlineCorner[], x: number): number[] {
+  const found = sides(corners).flatMap(({ corner, next }): number[] => {
+    const arc = arcOf(corner, next);
+    if (!arc) {
+      const [from, to] = [Math.min(corner.x, next.x), Math.max(corner.x, next.x)];
+      if (x < from - NEARLY || x > to + NEARLY) return [];
+      if (to - from < NEARLY) return [corner.y, next.y];
+      return [corner.y + ((next.y - corner.y) * (x - corner.x)) / (next.x - corner.x)];
+    }
+    const { centre, radiusMm, from, sweep } = arc;
+    const across = x - centre.x;
+    if (Math.abs(across) > radiusMm + NEARLY) return [];
+    const half = Math.sqrt(Math.max(0, radiusMm ** 2 - across ** 2));
+    return [centre.y - half, centre.y + half].filter((y) => {
+      const angle = Math.atan2(y - centre.y, across);
+      const into = (((angle - from) % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI);
+      return into <= sweep + NEARLY || into >= 2 * Math.PI - NEARLY;
+    });
+  });
+  return found.sort((a, b) => a - b).filter((y, at, all) => at === 0 || y - (all[at - 1] ?? 0) > NEARLY);
+}
+
+/** An outline as points, arcs as so many short straight pieces. */
+export function outlinePoints(
+  { corners }: { readonly corners: readonly OutlineCorner[] },
+  arcParts: number,
+): Point[] {
+  return sides(corners).flatMap(({ corner, next }) => {
+    const arc = arcOf(corner, next);
+    if (!arc) return [{ x: corner.x, y: corner.y }];
+    return Array.from({ length: arcParts }, (_, part) => {
+      const angle = arc.from + (arc.sweep * part) / arcParts;
+      return {
+        x: arc.centre.x + arc.radiusMm * Math.cos(angle),
+        y: arc.centre.y + arc.radiusMm * Math.sin(angle),
+      };
+    });
+  });
+}

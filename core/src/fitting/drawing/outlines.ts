@@ -1,29 +1,12 @@
-import type { Outline, Side, Size } from '../../survey/index.ts';
+import { outlinePoints as pointsOf, type Outline, type Side, type Size } from '../../survey/index.ts';
 import type { Area, Point } from './marks.ts';
 
 /** Straight pieces that stand for an arc. */
 const ARC_PARTS = 24;
 
 /** An outline as points, arcs as short straight pieces. */
-export function outlinePoints({ corners }: Pick<Outline, 'corners'>): readonly Point[] {
-  return corners.flatMap((corner, at) => {
-    const next = corners[(at + 1) % corners.length] ?? corner;
-    if (corner.bulge === 0) return [{ x: corner.x, y: corner.y }];
-    const chord = Math.hypot(next.x - corner.x, next.y - corner.y);
-    const sweep = 4 * Math.atan(corner.bulge);
-    const radius = chord / (2 * Math.sin(sweep / 2));
-    const inward = { x: -(next.y - corner.y) / chord, y: (next.x - corner.x) / chord };
-    const centre = {
-      x: (corner.x + next.x) / 2 + inward.x * radius * Math.cos(sweep / 2),
-      y: (corner.y + next.y) / 2 + inward.y * radius * Math.cos(sweep / 2),
-    };
-    const from = Math.atan2(corner.y - centre.y, corner.x - centre.x);
-    return Array.from({ length: ARC_PARTS }, (_, part) => {
-      const angle = from + (sweep * part) / ARC_PARTS;
-      return { x: centre.x + radius * Math.cos(angle), y: centre.y + radius * Math.sin(angle) };
-    });
-  });
-}
+export const outlinePoints = (outline: Pick<Outline, 'corners'>): readonly Point[] =>
+  pointsOf(outline, ARC_PARTS);
 
 export const rectanglePoints = ({ left, top, width, height }: Area): readonly Point[] => [
   { x: left, y: top },

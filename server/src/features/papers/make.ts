@@ -12,6 +12,7 @@ import { cutListPaper } from './cutListPaper.ts';
 import { fittingReport } from './fittingReport.ts';
 import { labels } from './labels.ts';
 import { renderPdf } from './pdf.ts';
+import { templates } from './templates.ts';
 import { PaperProblem, type PaperInput } from './paperInput.ts';
 
 const PAPER_DAYS = 30;
@@ -55,6 +56,7 @@ export async function makePaper(
       'single-labels': () => labels(input, origin, paper.jobId, 'single-labels'),
       'care-sheet': () => careSheet(input),
       'fitting-report': () => fittingReport(input),
+      templates: () => templates(input, asked.shop.details?.paper ?? NEW_SHOP_DETAILS.paper),
       'condition-sheet': () => conditionSheet(input, new Map(photographs.map(({ id, jpeg }) => [id, jpeg]))),
     }[paper.kind]();
     await finish({ state: 'ready', pdf: await renderPdf(content, input.shop.details.paper) });

@@ -21,6 +21,7 @@ import { PlotFiles } from './PlotFiles.tsx';
 import { Roll, usePiecesInHand } from './Roll.tsx';
 import { PlanSettings } from './PlanSettings.tsx';
 import { SeamPlaces, useDividedPanes } from './SeamPlaces.tsx';
+import { Shapes, useShapesOnBench } from './Shapes.tsx';
 import { useRearrange } from './useRearrange.ts';
 import { useReplan } from './useReplan.ts';
 import { WhatIf } from './WhatIf.tsx';
@@ -63,6 +64,7 @@ export function CutsBench() {
   const locked = holds?.lockedPullIds.length ?? 0;
   const hasPlan = plan !== null && plan.pulls.length > 0;
   const whatIf: Fold = { key: 'whatIf', title: 'What if', content: () => <WhatIf /> };
+  const shapes = useShapesOnBench();
   const folds: Fold[] = [
     ...(divided.length > 0
       ? [
@@ -74,6 +76,15 @@ export function CutsBench() {
         ]
       : []),
     whatIf,
+    ...(shapes.length > 0
+      ? [
+          {
+            key: 'shapes',
+            title: `Shape of ${shapes.map(({ pane }) => pane.label).join(', ')}`,
+            content: () => <Shapes shapes={shapes} />,
+          },
+        ]
+      : []),
     ...(count
       ? [
           {

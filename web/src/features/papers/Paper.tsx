@@ -7,7 +7,7 @@ import { Note } from '../../ui/Note.tsx';
 import { useAppSelector, useJob } from '../job/index.ts';
 
 type PaperKind =
-  'care-sheet' | 'cut-list' | 'condition-sheet' | 'fitting-report' | 'labels' | 'single-labels';
+  'care-sheet' | 'cut-list' | 'condition-sheet' | 'fitting-report' | 'labels' | 'single-labels' | 'templates';
 
 const PAPER_NAMES: Readonly<Record<PaperKind, string>> = {
   'care-sheet': 'Care sheet',
@@ -16,6 +16,7 @@ const PAPER_NAMES: Readonly<Record<PaperKind, string>> = {
   'fitting-report': 'Fitting report',
   labels: 'Labels on sheets',
   'single-labels': 'Labels one by one',
+  templates: 'Templates in full size',
 };
 
 function MadePaper({ id, kind }: { id: string; kind: PaperKind }) {
