@@ -98,7 +98,7 @@ function tileSheet(
     ...(isFirst ? {} : { pageBreak: 'before' as const }),
     stack: [
       {
-        text: `${name}: row ${tile.row} of ${of.rows}, sheet ${tile.column} of ${of.columns} across. Lay crosses on crosses. The line at the top is ${CHECK_MM} mm; print at full size.`,
+        text: `${name}: row ${tile.row} of ${of.rows}, sheet ${tile.column} of ${of.columns} across. Lay crosses on crosses; sheets without a line are left out. The line at the top is ${CHECK_MM} mm; print at full size.`,
         fontSize: 8,
         color: QUIET,
         margin: [0, 0, 0, 2],
@@ -136,14 +136,18 @@ export function templates(
       );
     const outline = outlinePoints(shape, ARC_PARTS);
     const name = `Pane ${record.label}, ${formatLength(shape.widthMm, { unit: input.unit })} × ${formatLength(shape.heightMm, { unit: input.unit })} net`;
-    return Array.from({ length: columns * rows }, (_, index) => {
+    const tiles = Array.from({ length: columns * rows }, (_, index): Tile => {
       const [column, row] = [index % columns, Math.floor(index / columns)];
-      const tile: Tile = {
+      return {
         ...{ column: column + 1, row: row + 1 },
         ...{ left: column * tileWidth, top: row * tileHeight, width: tileWidth, height: tileHeight },
       };
-      return tileSheet(name, outline, tile, { columns, rows }, at === 0 && index === 0);
     });
+    // What lies all within the piece, or beside it, has nothing to cut along.
+    const drawn = tiles.filter((tile) => pathInTile(outline, tile) !== '');
+    return drawn.map((tile, index) =>
+      tileSheet(name, outline, tile, { columns, rows }, at === 0 && index === 0),
+    );
   });
   return {
     info: { title: `Templates, ${header.name}` },

@@ -1,6 +1,6 @@
 import { shapeOnBench, type ShapeOnBench } from '@neat-sill/core/cuts';
 import { svgPath } from '@neat-sill/core/survey';
-import { formatLength } from '@neat-sill/core/units';
+import { formatLength, roundLength } from '@neat-sill/core/units';
 import { SHAPE_NAMES } from '@neat-sill/core/words';
 import { useMemo } from 'react';
 import { useJob, useUnit, type OpenJob, type PaneWithId } from '../job/index.ts';
@@ -35,7 +35,8 @@ export function useShapesOnBench(): readonly BenchShape[] {
 
 function ShapeSheet({ pane, shape }: BenchShape) {
   const unit = useUnit();
-  const show = (mm: number) => formatLength(mm, { unit });
+  // Net: down to a mark of the rule.
+  const show = (mm: number) => formatLength(roundLength(mm, unit === 'in' ? 25.4 / 16 : 1, 'down'), { unit });
   const scale = Math.min(WIDEST / shape.widthMm, HIGHEST / shape.heightMm);
   const [w, h] = [shape.widthMm * scale, shape.heightMm * scale];
   const risen = shape.offsets.some(({ fromMm }) => fromMm > 0.5);
