@@ -12,6 +12,7 @@ import { packer } from 'guillotine-packer';
 import ShelfPack from '@mapbox/shelf-pack';
 import { loadSolver } from '../solver.ts';
 import { benchEveryOrder } from './everyOrder.ts';
+import { benchEveryPlace } from './everyPlace.ts';
 import { FAMILIES, type BenchJob, type Family } from './families.ts';
 import { heapMb, printTable, timed } from './table.ts';
 
@@ -214,6 +215,8 @@ export async function benchCuts(options: CutsBenchOptions): Promise<void> {
   const solver = await loadSolver();
   familyTable(options, solver);
   if (options.long) timeTable(options, solver);
+  if (options.families.some((family) => family.startsWith('splice')))
+    benchEveryPlace(solver, options.long ? 100 : 20);
   benchEveryOrder(solver, options.long ? 10_000 : 500);
   growthTable(solver, options.long ? [10, 30, 100, 300, 1000, 3000] : [10, 30, 100, 300], options.seconds);
 }

@@ -9,7 +9,17 @@ export interface BenchJob {
   readonly bestLengthMm: number | null;
 }
 
-export type Family = 'perfect20' | 'perfect60' | 'perfect200' | 'house' | 'office' | 'splice' | 'stock';
+export type Family =
+  | 'perfect20'
+  | 'perfect60'
+  | 'perfect200'
+  | 'house'
+  | 'office'
+  | 'splice'
+  | 'spliceTurned'
+  | 'splicePattern'
+  | 'spliceStock'
+  | 'stock';
 
 interface Chance {
   readonly between: (from: number, to: number) => number;
@@ -154,6 +164,49 @@ function splice(seed: number): BenchJob {
   };
 }
 
+/** Oversize panes of film that may be turned, seams upright or level, two or three panels. */
+function spliceTurned(seed: number): BenchJob {
+  const { job, ...more } = splice(seed + 1000);
+  const film: FilmForPlan = { ...filmForTest, turn: 'any', matchEdges: false };
+  const panes = job.panes.map((pane) => ({ ...pane, seams: { allowed: true, axis: 'any' as const } }));
+  return { ...more, job: { ...job, films: [film], panes } };
+}
+
+/** Oversize panes of patterned film, straight or half drop. */
+function splicePattern(seed: number): BenchJob {
+  const { job, ...more } = splice(seed + 2000);
+  const { whole } = chanceOf(seed);
+  const film: FilmForPlan = {
+    ...filmForTest,
+    turn: 'none',
+    matchEdges: false,
+    pattern: { across: whole(60, 320), along: whole(80, 640), drop: whole(0, 1) ? 'half' : 'straight' },
+  };
+  const panes = job.panes.map((pane) => ({ ...pane, width: Math.min(pane.width, 2600) }));
+  return { ...more, job: { ...job, films: [film], panes } };
+}
+
+/** Oversize panes beside part rolls, and offcuts that just take one strip of them. */
+function spliceStock(seed: number): BenchJob {
+  const { job, ...more } = splice(seed + 3000);
+  const { whole } = chanceOf(seed);
+  const film: FilmForPlan = { ...filmForTest, turn: 'half', matchEdges: false };
+  const { allowance } = job.rules;
+  const offcuts = job.panes.slice(0, whole(2, 4)).map((pane, at): StockForPlan => ({
+    id: `O${at + 1}`,
+    filmId: film.id,
+    kind: 'offcut',
+    width: whole(250, 700),
+    length: pane.height + 2 * allowance + whole(0, 30),
+    factoryEdges: ['left'],
+  }));
+  const part: StockForPlan = {
+    ...{ id: 'R1', filmId: film.id, kind: 'roll' as const, width: 1524, length: whole(3000, 9000) },
+    factoryEdges: ['left', 'right'],
+  };
+  return { ...more, job: { ...job, films: [film], stock: [...offcuts, part] } };
+}
+
 /** Offcuts, part rolls and several widths, the narrower dearer by area. */
 function stock(seed: number): BenchJob {
   const { whole, between } = chanceOf(seed);
@@ -194,5 +247,8 @@ export const FAMILIES: Readonly<Record<Family, (seed: number) => BenchJob>> = {
   house,
   office,
   splice,
+  spliceTurned,
+  splicePattern,
+  spliceStock,
   stock,
 };

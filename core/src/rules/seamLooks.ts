@@ -16,7 +16,7 @@ export const seamLooksSchema = z.strictObject({
   unevenFilmShare: z
     .number()
     .min(0)
-    .max(2)
+    .max(1)
     .describe('Neither equal, nor thirds, nor on a line or hidden: this share of the film of the pane'),
   unlikePane: money.describe('Each pane whose seam stands elsewhere than in those beside it that are alike'),
 });

@@ -32,7 +32,7 @@ export interface RulesForm {
 
 const nameOf = ({ path }: RuleField) => ruleName(path) ?? path.join(' ');
 /** Rules that are sums of money, by the end of their name. */
-const IS_MONEY = /(?:Rate|Cost)$/;
+const IS_MONEY = /(?:Rate|Cost|perMetre|narrowPanel|unlikePane)$/;
 function labelled(field: NumberRule, { unit, currency }: Pick<RulesForm, 'unit' | 'currency'>): string {
   const sign = IS_MONEY.test(String(field.path.at(-1))) ? currency : ruleUnit(field, unit);
   return sign ? `${nameOf(field)}, ${sign}` : nameOf(field);
