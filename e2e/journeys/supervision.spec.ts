@@ -50,7 +50,12 @@ const isWell = () => expect.poll(health, { timeout: 60_000, intervals: [200] }).
 
 /** When a process began: the 22nd field of its state, the 20th after its name. */
 const beganAt = (pid: string) =>
-  Number(readFileSync(join('/proc', pid, 'stat'), 'utf8').split(') ').at(-1)?.split(' ')[19]);
+  Number(
+    readFileSync(join('/proc', pid, 'stat'), 'utf8')
+      .split(') ')
+      .at(-1)
+      ?.split(' ')[19],
+  );
 
 /** The processes that belong to this data folder by their command line or environment, the oldest first: numbers begin anew. */
 function processes(named: string): number[] {
