@@ -29,9 +29,9 @@ export {
   type SeamProblem,
   type SeamReason,
 } from './byHand/seamOptions.ts';
-export { alikePanes, surroundingsOf, type PaneAmongOthers } from './seams/surroundings.ts';
-export { withSurroundings, type WallOfPanes } from './seams/withSurroundings.ts';
-export { coversOf, looksOf, spanOf, type PlaceLooks, type SeamPlace, type SeamSight } from './seams/looks.ts';
+export { alikePanes, surroundingsOf, type PaneAmongOthers } from './looks/surroundings.ts';
+export { withSurroundings, type WallOfPanes } from './looks/withSurroundings.ts';
+export { coversOf, looksOf, spanOf, type PlaceLooks, type SeamPlace, type SeamSight } from './looks/looks.ts';
 export {
   placeCosts,
   type NamedPlace,
@@ -39,13 +39,13 @@ export {
   type PlaceCosts,
   type PlaceCurve,
   type PlaceName,
-} from './seams/placeCosts.ts';
-export { seamsOfPlan, type PlacedSeams } from './seams/seamsOfPlan.ts';
+} from './places/placeCosts.ts';
+export { seamsOfPlan, type PlacedSeams } from './looks/seamsOfPlan.ts';
 export { rollSideOf } from './lay/lay.ts';
 export { atMostCheaper, type CostAndBound } from './cost/cheaper.ts';
 export { lotsByRoom, costPlan, type PlanCost } from './cost/costPlan.ts';
 export { worthOnHand } from './cost/counting.ts';
-export { planCostLowerBound } from './cost/planCostLowerBound.ts';
+export { planCostLowerBound } from './places/planCostLowerBound.ts';
 export { planCuts } from './search/planner.ts';
 export type { PlanEffort } from './search/planEffort.ts';
 export { AS_PLANNED, type HandRules } from './after/handCuts.ts';

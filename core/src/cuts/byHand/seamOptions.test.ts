@@ -2,7 +2,7 @@ import { checkPlan } from '../../check/index.ts';
 import { filmForTest, jobForTest, paneForTest } from '../../testing/planJobs.ts';
 import { seededRandom } from '../../units/index.ts';
 import type { SeamSurroundings } from '../format/index.ts';
-import type { SeamPlace } from '../seams/looks.ts';
+import type { SeamPlace } from '../looks/looks.ts';
 import {
   planCuts,
   seamOptions as offered,

@@ -12,7 +12,7 @@ import {
   spanOf,
   type SeamPlace,
   type SeamSeen,
-} from '../seams/looks.ts';
+} from '../looks/looks.ts';
 
 type Axis = SeamWay['axis'];
 

@@ -2,7 +2,7 @@ import type { Pane } from '../../survey/index.ts';
 import type { CutPlan, FilmForPlan, PaneForPlan, PlanJob, SeamSurroundings } from '../format/index.ts';
 import { divide } from '../lay/layouts.ts';
 import { middleOf, piecesOfPane, seamsBetween } from '../lay/seams.ts';
-import { NOTHING_ABOUT, placeInGroup, type SeamPlace } from '../seams/looks.ts';
+import { NOTHING_ABOUT, placeInGroup, type SeamPlace } from '../looks/looks.ts';
 import { seamOptions, seamProblem, type SeamOption, type SeamProblem } from './seamOptions.ts';
 
 export interface SeamPlaces {

@@ -1,4 +1,5 @@
-import { costPerMm, hasPrices } from './cost.ts';
+import { costPerMm } from './cost.ts';
+import { hasPrices } from '../format/prices.ts';
 import { divide, panelLayouts, wholeShapes, type Shape } from '../lay/layouts.ts';
 import type { FilmForPlan, PaneForPlan, PlanJob } from '../format/planJob.ts';
 

@@ -1,11 +1,7 @@
 import type { FilmForPlan, PlanJob } from '../format/planJob.ts';
+import { hasPrices } from '../format/prices.ts';
 
 type Source = { readonly kind: 'roll' | 'offcut' | 'new'; readonly width: number; readonly length?: number };
-
-/** True when every roll of the film that is sold has a price, so that plans can be compared by money. */
-export function hasPrices(film: FilmForPlan): boolean {
-  return film.rolls.length > 0 && film.rolls.every((roll) => roll.price !== null && roll.price !== undefined);
-}
 
 /**
  * What a millimetre of film off this source costs: new film at its roll's price per length, a part roll at what it

@@ -4,7 +4,7 @@ import { countingFor } from './counting.ts';
 import type { CutPlan, PlanSource, Pull } from '../format/cutPlan.ts';
 import { knivesOf } from '../lay/knives.ts';
 import type { FilmForPlan, PlanJob } from '../format/planJob.ts';
-import { looksOfPlan } from '../seams/seamsOfPlan.ts';
+import { looksOfPlan } from '../looks/seamsOfPlan.ts';
 import { usedOf } from './planSummary.ts';
 
 /** What a plan counts, line by line; money in that of the film prices. */

@@ -1,6 +1,7 @@
 import type { SeamLooksRules } from '../../rules/index.ts';
 import { SMALLEST_LACK_MM } from '../../units/index.ts';
-import { costPerMm, hasPrices, weightPerMm } from './cost.ts';
+import { costPerMm, weightPerMm } from './cost.ts';
+import { hasPrices } from '../format/prices.ts';
 import { isUsefulOffcut } from '../lay/lay.ts';
 import type { FilmForPlan, PlanJob, StockForPlan } from '../format/planJob.ts';
 

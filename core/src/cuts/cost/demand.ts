@@ -13,7 +13,7 @@ import {
 } from '../lay/layouts.ts';
 import type { FilmForPlan, PaneForPlan, PlanJob, RollEdge } from '../format/planJob.ts';
 import { middleOf, seamsBetween } from '../lay/seams.ts';
-import { looksOf, type SeamPlace } from '../seams/looks.ts';
+import { looksOf, type SeamPlace } from '../looks/looks.ts';
 
 /** One way in which a part may lie on a roll. */
 export interface Form {

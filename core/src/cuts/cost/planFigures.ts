@@ -1,5 +1,5 @@
 import type { CutPlan, PlanJob } from '../format/index.ts';
-import { hasPrices } from './cost.ts';
+import { hasPrices } from '../format/prices.ts';
 import { costPlan } from './costPlan.ts';
 
 /** What a plan comes to, to hold it beside another. */

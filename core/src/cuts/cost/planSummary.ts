@@ -1,4 +1,5 @@
-import { costPerMm, hasPrices } from './cost.ts';
+import { costPerMm } from './cost.ts';
+import { hasPrices } from '../format/prices.ts';
 import type { CutPlan, FilmSummary, Piece, PlanSource, Pull } from '../format/cutPlan.ts';
 import type { PlanJob } from '../format/planJob.ts';
 

@@ -1,5 +1,6 @@
 import { filmBound, type FilmBound } from '../cost/bound.ts';
-import { costPerMm, hasPrices } from '../cost/cost.ts';
+import { costPerMm } from '../cost/cost.ts';
+import { hasPrices } from '../format/prices.ts';
 import type { CutPlan, FilmSummary, Piece, Pull } from '../format/cutPlan.ts';
 import { leftoversOf, tidyMm } from '../lay/leftovers.ts';
 import type { UnplacedReason } from '../lay/layouts.ts';

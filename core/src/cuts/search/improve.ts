@@ -4,11 +4,11 @@ import { isBetterPacking, layoutTable, pack, packingOrder, type Copy, type Packe
 import { arrangementOf, type Arrangement } from './optimise/builtPull.ts';
 import { boundBySections } from '../cost/crossSections.ts';
 import { demandOf, filmAlone, isBeyondSearch, onlyFrom, type Demand, type Supply } from '../cost/demand.ts';
-import { boundOverPlaces } from '../cost/boundOverPlaces.ts';
-import { dividesAny, placesAreFree } from '../seams/divided.ts';
-import { demandWithFreePlaces } from '../seams/freePlaces.ts';
-import type { SeamPlace } from '../seams/looks.ts';
-import { atPlaces, placeGroups } from '../seams/tiedPlaces.ts';
+import { boundOverPlaces } from '../places/boundOverPlaces.ts';
+import { dividesAny, placesAreFree } from '../places/divided.ts';
+import { demandWithFreePlaces } from '../places/freePlaces.ts';
+import type { SeamPlace } from '../looks/looks.ts';
+import { atPlaces, placeGroups } from '../places/tiedPlaces.ts';
 import { exactPulls } from './optimise/exactSmall.ts';
 import { realise } from './optimise/realise.ts';
 import { searchPulls, type SearchEffort } from './optimise/search.ts';

@@ -1,7 +1,7 @@
 import { masterOf, wayKey, type Programme } from '../cost/crossSections.ts';
 import { withWays, type Demand, type Way } from '../cost/demand.ts';
 import type { LinearModel, LinearSolver } from '../cost/linearSolver.ts';
-import { placeInGroup, samePlace, type SeamPlace } from './looks.ts';
+import { placeInGroup, samePlace, type SeamPlace } from '../looks/looks.ts';
 
 /** Groups of panes that are alike, each with the kinds that are divided and the places any of them can take. */
 export interface PlaceGroup {

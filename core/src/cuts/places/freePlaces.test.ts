@@ -2,7 +2,7 @@ import { checkPlan } from '../../check/index.ts';
 import { filmForTest, jobForTest, paneForTest } from '../../testing/index.ts';
 import { seededRandom } from '../../units/index.ts';
 import { planCuts, type PaneForPlan, type PlanJob } from '../index.ts';
-import { boundOverPlaces } from '../cost/boundOverPlaces.ts';
+import { boundOverPlaces } from './boundOverPlaces.ts';
 import { dividesAny } from './divided.ts';
 import { demandWithFreePlaces } from './freePlaces.ts';
 

@@ -1,6 +1,6 @@
 import type { FilmForPlan, PlanJob } from '../format/planJob.ts';
-import { dividedPanes } from '../seams/divided.ts';
-import { demandOf, goesOn, type Kind, type Supply } from './demand.ts';
+import { dividedPanes } from './divided.ts';
+import { demandOf, goesOn, type Kind, type Supply } from '../cost/demand.ts';
 
 /** Shares of a width that at most k beside each other can have: floors of (k + 1) x over k (Fekete and Schepers 2001). */
 const dualFeasible = (k: number, share: number): number => {

@@ -14,7 +14,7 @@ import {
   type PlanJob,
 } from '../index.ts';
 import { placeCosts } from './placeCosts.ts';
-import { looksOfPlan, unlikeSeams } from './seamsOfPlan.ts';
+import { looksOfPlan, unlikeSeams } from '../looks/seamsOfPlan.ts';
 
 /** Film at 10 a m², rolls 1000 wide, no margins and no overlap; only film and looks count. */
 const film = {

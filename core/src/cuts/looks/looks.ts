@@ -1,6 +1,6 @@
 import type { SeamLooksRules } from '../../rules/index.ts';
 import { SAME_PLACE_MM } from '../../units/index.ts';
-import { hasPrices } from '../cost/cost.ts';
+import { hasPrices } from '../format/prices.ts';
 import { allowanceAt, type FilmForPlan, type PaneForPlan, type PlanRules } from '../format/planJob.ts';
 import type { SeamSurroundings } from '../format/seamsOfPane.ts';
 import type { SeamWay } from '../lay/layouts.ts';

@@ -1,9 +1,9 @@
-import { boundBySections } from './crossSections.ts';
+import { boundBySections } from '../cost/crossSections.ts';
 import { divide } from '../lay/layouts.ts';
-import { dividesAny, placesAreFree } from '../seams/divided.ts';
+import { dividesAny, placesAreFree } from './divided.ts';
 import { boundOverPlaces } from './boundOverPlaces.ts';
-import { demandOf, goesOn, type Demand, type Supply } from './demand.ts';
-import type { LinearSolver } from './linearSolver.ts';
+import { demandOf, goesOn, type Demand, type Supply } from '../cost/demand.ts';
+import type { LinearSolver } from '../cost/linearSolver.ts';
 import type { FilmForPlan, PlanJob } from '../format/planJob.ts';
 
 /** From this many different parts on the bound takes too long to be waited for. */

@@ -12,7 +12,7 @@ import {
   seamsAt,
   type Divided,
 } from './divided.ts';
-import { looksOf, type SeamAxis, type SeamPlace } from './looks.ts';
+import { looksOf, type SeamAxis, type SeamPlace } from '../looks/looks.ts';
 import { tiedPlaces } from './tiedPlaces.ts';
 
 /*

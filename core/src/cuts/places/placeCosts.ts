@@ -1,13 +1,20 @@
 import type { CutPlan } from '../format/cutPlan.ts';
 import type { FilmForPlan, PaneForPlan, PlanJob } from '../format/planJob.ts';
-import { hasPrices } from '../cost/cost.ts';
+import { hasPrices } from '../format/prices.ts';
 import { boundBySections } from '../cost/crossSections.ts';
 import { demandOf, type Supply } from '../cost/demand.ts';
 import { fillingOf, panelPrice, type Filling } from '../cost/filling.ts';
 import type { LinearSolver } from '../cost/linearSolver.ts';
 import { dividedPanes, firstsThatLookWell, isPermitted, seamsAt, type Divided } from './divided.ts';
-import { looksOf, placeInGroup, samePlace, type PlaceLooks, type SeamAxis, type SeamPlace } from './looks.ts';
-import { seamsOfPlan } from './seamsOfPlan.ts';
+import {
+  looksOf,
+  placeInGroup,
+  samePlace,
+  type PlaceLooks,
+  type SeamAxis,
+  type SeamPlace,
+} from '../looks/looks.ts';
+import { seamsOfPlan } from '../looks/seamsOfPlan.ts';
 
 /** What a place of a pane's seams counts: the film its panels take, beside what else could be cut there, and looks. Money. */
 export interface PlaceCost extends SeamPlace {
