@@ -1,6 +1,6 @@
 import { checkPlan } from '@neat-sill/core/check';
 import { writeFileSync } from 'node:fs';
-import { planCuts } from '@neat-sill/core/cuts';
+import { planCuts, strayStrips } from '@neat-sill/core/cuts';
 import { jobFileFormat } from '@neat-sill/core/job';
 import { seededRandom } from '@neat-sill/core/units';
 import { describePlanFault, describeUnplaced } from '@neat-sill/core/words';
@@ -31,6 +31,12 @@ export async function planCommand({ jobFile, outFile, seconds }: PlanOptions): P
       path: '',
       sentence:
         'There is no time to look for a better plan: this is the first one. Give more with --seconds.',
+    });
+  for (const { paneId, at, fromMm, toMm } of strayStrips(job.panes))
+    say({
+      code: 'seam.hiddenOutside',
+      path: `panes.${paneId}.seams.about.hidden[${at}]`,
+      sentence: `The hidden strip from ${fromMm} to ${toMm} mm lies outside its pane and hides no seam; measure it from the pane's left or top.`,
     });
   const plan = planCuts(job, {
     random: seededRandom(SEED),

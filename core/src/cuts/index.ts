@@ -29,6 +29,7 @@ export {
   type SeamProblem,
   type SeamReason,
 } from './byHand/seamOptions.ts';
+export { strayStrips } from './looks/strayStrips.ts';
 export { alikePanes, surroundingsOf, type PaneAmongOthers } from './looks/surroundings.ts';
 export { withSurroundings, type WallOfPanes } from './looks/withSurroundings.ts';
 export { coversOf, looksOf, spanOf, type PlaceLooks, type SeamPlace, type SeamSight } from './looks/looks.ts';

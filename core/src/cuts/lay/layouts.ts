@@ -212,7 +212,13 @@ export function divide(pane: PaneForPlan, film: FilmForPlan, rules: PlanRules): 
       .map(({ axis }) => ({ axis, panels }));
     if (ways.length > 0) return { kind: 'panels', ways };
   }
-  return { kind: 'impossible', reason: 'pane.tooLarge' };
+  // What the other direction would allow is for somebody to decide.
+  const elsewhere =
+    pane.seams.axis !== 'any' && divide({ ...pane, seams: { ...pane.seams, axis: 'any' } }, film, rules);
+  return {
+    kind: 'impossible',
+    reason: elsewhere && elsewhere.kind === 'panels' ? 'seam.axis' : 'pane.tooLarge',
+  };
 }
 
 const OPPOSITE: Readonly<Record<RollEdge, RollEdge>> = { left: 'right', right: 'left' };

@@ -171,3 +171,27 @@ describe('what each place counts', () => {
     expect(of('wide', { ...job, films: [{ ...film, rolls: [{ width: 1000, length: 50_000 }] }] })).toBeNull();
   });
 });
+
+describe('what can’t be is named, and the rest is planned', () => {
+  const reasons = (
+    panes: PaneForPlan[],
+    more: Partial<typeof film> & { pattern?: PlanJob['films'][number]['pattern'] } = {},
+  ) => {
+    const job = jobOf([...panes, pane('small', 400)], SEAM_LOOKS.weighed);
+    const made = plan({ ...job, films: [{ ...film, ...more }] });
+    expect(made.pulls.flatMap(({ pieces }) => pieces).some(({ paneId }) => paneId === 'small')).toBe(true);
+    return made.unplaced.map(({ paneId, reason }) => [paneId, reason]);
+  };
+
+  test('panels under the least width, seams forbidden in the only direction, a pattern larger than the roll', () => {
+    // Two panels of 550, where none may be under 600.
+    const narrow = jobOf([pane('narrow', 1100), pane('small', 400)], SEAM_LOOKS.weighed);
+    const strict = { ...narrow, rules: { ...narrow.rules, minPanel: 600 } };
+    expect(plan(strict).unplaced).toEqual([{ paneId: 'narrow', copy: 1, reason: 'seam.minPanel' }]);
+    expect(reasons([pane('level', 1600, { axis: 'horizontal' })])).toEqual([['level', 'seam.axis']]);
+    expect(
+      reasons([pane('deep', 1600)], { turn: 'none' as never, pattern: { across: 1500, along: 300 } }),
+    ).toEqual([['deep', 'seam.pattern']]);
+    expect(reasons([pane('never', 1600, { allowed: false })])).toEqual([['never', 'seam.notAllowed']]);
+  });
+});
