@@ -51,10 +51,8 @@ test('main views at a desk', async ({ signedIn: page }) => {
   await page.getByText('Looking for a better one').waitFor({ state: 'hidden' });
   await picture(page, 'cuts');
   await page.getByRole('button', { name: /^Seams of/ }).click();
-  await page
-    .getByText(/^Mark on the frame/)
-    .first()
-    .scrollIntoViewIfNeeded();
+  await page.getByText(/^The line: film and looks/).waitFor();
+  await page.getByRole('group', { name: /with its seams$/ }).scrollIntoViewIfNeeded();
   await picture(page, 'seams');
   await page.goto('/rack');
   await page.getByRole('row', { name: /G-118/ }).waitFor();

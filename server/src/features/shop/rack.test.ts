@@ -117,7 +117,10 @@ describe('keeping a plan', () => {
     const kept = await planOff(job, [id]);
     const [first] = kept.plan.pulls;
     if (!first) throw new Error('nothing to cut');
-    const tooLong = { ...kept.plan, pulls: [{ ...first, start: 90_000 - first.length }, ...kept.plan.pulls.slice(1)] };
+    const tooLong = {
+      ...kept.plan,
+      pulls: [{ ...first, start: 90_000 - first.length }, ...kept.plan.pulls.slice(1)],
+    };
     expect(await write(job, { ...kept, plan: tooLong })).toMatchObject({
       status: 422,
       body: { title: 'The plan can’t be cut', detail: expect.stringContaining('ends at 90000 mm') },
