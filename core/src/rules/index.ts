@@ -1,5 +1,6 @@
 export {
   CUTTING_SCHOOLS,
+  LONGEST_PULL_MM,
   MIXING_SCHOOLS,
   ruleSetSchema,
   type CuttingSchool,

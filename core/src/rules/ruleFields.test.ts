@@ -86,3 +86,10 @@ test('one rule is written, and all the others stay the very same', () => {
   const month = withRule(rules, ['film', 'monthlyC', 1], -9);
   expect(month.film.monthlyC).toEqual([-5, -9, ...rules.film.monthlyC.slice(2)]);
 });
+
+test('the longest pull may be set to any floor there is, not only to five metres', () => {
+  const longer = (longestPullMm: number) =>
+    ruleSetSchema.safeParse(withRule(DEFAULT_RULE_SETS[0], ['cutting', 'longestPullMm'], longestPullMm))
+      .success;
+  expect([499, 500, 12_000, 100_000, 100_001].map(longer)).toEqual([false, true, true, true, false]);
+});

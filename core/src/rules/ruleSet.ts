@@ -66,6 +66,9 @@ export const USUAL_VIEWING = { minutes: 1, edgeUpToMm: 3, middleUpToMm: 1.5 };
 /** How long film can be moved on wet glass: so many minutes at a temperature, half for each so many K more. */
 export const USUAL_GRACE = { atC: 18, minutes: 2.5, halvesPerK: 10, leastMin: 0.5, mostMin: 6 };
 
+/** Between these lies the clear floor or bench of a shop or site to pull film out on. */
+export const LONGEST_PULL_MM = { least: 500, most: 100_000 } as const;
+
 /** A house rule set: every number of the trade on which shops differ. Lengths mm, areas m², temperatures °C. */
 export const ruleSetSchema = z.strictObject({
   id: z.string().min(1).max(60),
@@ -126,8 +129,10 @@ export const ruleSetSchema = z.strictObject({
       .max(300)
       .default(50)
       .describe('What a slit would leave that is narrower stays on the piece: no knife for it'),
-    longestPullMm: lengthMm
-      .min(500)
+    longestPullMm: z
+      .number()
+      .min(LONGEST_PULL_MM.least)
+      .max(LONGEST_PULL_MM.most)
       .default(5000)
       .describe('The clear floor or bench there is to pull film out on'),
     benchDropMm: lengthMm

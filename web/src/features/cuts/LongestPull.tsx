@@ -1,12 +1,10 @@
 import { HEADER_ID } from '@neat-sill/core/job';
 import { patchRecord } from '@neat-sill/core/record';
+import { LONGEST_PULL_MM } from '@neat-sill/core/rules';
 import { formatLength } from '@neat-sill/core/units';
 import { useJob, useUnit } from '../job/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LengthField } from '../../ui/LengthField.tsx';
-
-const LEAST_MM = 500;
-const MOST_MM = 100_000;
 
 /** How far film can be pulled out here: no plan has a longer pull. */
 export function LongestPull() {
@@ -25,9 +23,9 @@ export function LongestPull() {
           expects="any"
           draftKey="longest pull"
           refuse={(mm) =>
-            mm >= LEAST_MM && mm <= MOST_MM
+            mm >= LONGEST_PULL_MM.least && mm <= LONGEST_PULL_MM.most
               ? null
-              : `It must be from ${formatLength(LEAST_MM, { unit })} to ${formatLength(MOST_MM, { unit })}.`
+              : `It must be from ${formatLength(LONGEST_PULL_MM.least, { unit })} to ${formatLength(LONGEST_PULL_MM.most, { unit })}.`
           }
           onTake={({ mm }) => put(mm)}
         />
