@@ -1,7 +1,7 @@
 import { coveredParts, pieceSize, type CoveredPart, type Film } from '../film/index.ts';
 import type { RuleSet } from '../rules/index.ts';
 import type { Pane, PaneSizes } from '../survey/index.ts';
-import { roundLength, type LengthUnit } from '../units/index.ts';
+import { RULE_MARK_MM, roundLength, type LengthUnit } from '../units/index.ts';
 import type { HandRules } from './after/handCuts.ts';
 import type { PaneForPlan, PlanJob, StockForPlan } from './format/index.ts';
 import { filmForPlan } from './fromFilm.ts';
@@ -37,9 +37,6 @@ export function planRulesOf({ cutting }: RuleSet, longestPullMm: number | null =
   };
 }
 
-/** A sixteenth of an inch: the marks that hands cut by on an inch rule. */
-const SIXTEENTH_MM = 25.4 / 16;
-
 /** How hands cut by the house rules, on the marks of the person's own rule; with the checked ends of the rolls on hand. */
 export function handRulesOf(
   { cutting }: RuleSet,
@@ -47,7 +44,7 @@ export function handRulesOf(
   stock: readonly Pick<StockForPlan, 'id' | 'endCheck'>[],
 ): HandRules {
   return {
-    stepMm: unit === 'in' ? SIXTEENTH_MM : 1,
+    stepMm: RULE_MARK_MM[unit],
     keepUnderMm: cutting.keepUnderMm,
     squaring:
       cutting.squareRollEnd === 'squaringCut' ? { by: 'cut', mm: cutting.squaringCutMm } : { by: 'add' },

@@ -46,6 +46,7 @@ export {
   verdictFor,
   type LeftOutReason,
 } from './derived/pane.ts';
+export { benchShapeOf } from './derived/benchShape.ts';
 export { againstFitting, type AgainstFitting, type Hindrance } from './derived/readiness.ts';
 export { type LeftOut, type PlanInput, type PlanStanding } from './derived/planInput.ts';
 export {

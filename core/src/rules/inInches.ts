@@ -1,4 +1,4 @@
-import { MM_PER_INCH } from '../units/index.ts';
+import { MM_PER_INCH, RULE_MARK_MM } from '../units/index.ts';
 import { RULE_GROUPS, ruleAt, withRule, type RuleField } from './ruleFields.ts';
 import type { RuleSet } from './ruleSet.ts';
 
@@ -26,9 +26,6 @@ function numbersOf(rules: RuleSet, fields: readonly RuleField[]): readonly RuleF
   });
 }
 
-/** Sizes go to the sixteenth of an inch in a shop that works in inches. */
-const INCH_STEP_MM = MM_PER_INCH / 16;
-
 /**
  * House rules for a shop that works in inches: lengths go to the nearest usual mark of the tape (25 mm to 1 in, 20 mm to
  * 3/4 in), and sizes are rounded to sixteenths, so that a reading off the tape stays as it was read.
@@ -39,5 +36,5 @@ export function rulesInInches(rules: RuleSet): RuleSet {
     if (field.kind !== 'number' || field.quantity !== 'length') return all;
     return withRule(all, field.path, onTape(Number(ruleAt(rules, field.path)), field.from, field.to));
   }, rules);
-  return withRule(set, ['cutting', 'roundingStepMm'], INCH_STEP_MM);
+  return withRule(set, ['cutting', 'roundingStepMm'], RULE_MARK_MM.in);
 }

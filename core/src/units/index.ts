@@ -1,6 +1,7 @@
 export { assertNever, fail, succeed, type Result } from './result.ts';
 export {
   MM_PER_INCH,
+  RULE_MARK_MM,
   MM_PER_UNIT,
   formatBareLength,
   formatLength,

@@ -2,6 +2,8 @@ import { fail, succeed, type Result } from './result.ts';
 import { LONGEST_LENGTH_MM, ROUNDING_SLACK, SHORTEST_GLASS_MM } from './tolerances.ts';
 
 export const MM_PER_INCH = 25.4;
+/** The marks that hands measure and cut by: millimetres, or sixteenths of an inch. */
+export const RULE_MARK_MM = { mm: 1, in: MM_PER_INCH / 16 } as const;
 export const INCHES_PER_FOOT = 12;
 /** The units that lengths come in, in mm: in lines that people say, in their lists and in drawings. */
 export const MM_PER_UNIT = { mm: 1, cm: 10, m: 1000, in: MM_PER_INCH, ft: 304.8 } as const;

@@ -1,3 +1,4 @@
+import { pricePerMm2 } from '../format/prices.ts';
 import { SEAM_LOOKS } from '../../rules/index.ts';
 import { SMALLEST_LACK_MM } from '../../units/index.ts';
 import { divide, panelLayouts, type Layout, type SeamWay } from '../lay/layouts.ts';
@@ -6,7 +7,6 @@ import { middleOf, seamsBetween } from '../lay/seams.ts';
 import {
   looksOf,
   NOTHING_ABOUT,
-  perMm2,
   SAME_LINE_MM,
   samePlace,
   spanOf,
@@ -191,7 +191,7 @@ export function seamOptions(
   });
   const least = Math.min(...found.map(({ filmMm2 }) => filmMm2));
   const looks = rules.work?.seams ?? SEAM_LOOKS.weighed;
-  const priced = perMm2(film);
+  const priced = pricePerMm2(film);
   const scored = found.map(({ way, atMm, narrowestMm, filmMm2, equal }): SeamOption => {
     const { axis } = way;
     const place = { axis, atMm };

@@ -1,5 +1,6 @@
 import { costPerMm } from './cost.ts';
 import { hasPrices } from '../format/prices.ts';
+import { placesAreFree } from '../format/prices.ts';
 import { divide, panelLayouts, wholeShapes, type Shape } from '../lay/layouts.ts';
 import type { FilmForPlan, PaneForPlan, PlanJob } from '../format/planJob.ts';
 
@@ -39,7 +40,7 @@ export function filmBound(
       shapes,
       copies: pane.copies,
       // Where seams may go anywhere a panel may be as narrow as the rules let it; together they are as broad as ever.
-      isFixed: all.length === 1 || job.rules.seamPlaces === 'equal' || pane.seams.at !== undefined,
+      isFixed: all.length === 1 || !placesAreFree(job, film) || pane.seams.at !== undefined,
     })),
   );
   const smallest = (shapes: readonly Shape[], figure: (shape: Shape) => number) =>

@@ -1,7 +1,7 @@
 import type { SeamLooksRules } from '../../rules/index.ts';
 import { SMALLEST_LACK_MM } from '../../units/index.ts';
 import { costPerMm, weightPerMm } from './cost.ts';
-import { hasPrices } from '../format/prices.ts';
+import { hasPrices, pricePerMm2 } from '../format/prices.ts';
 import { isUsefulOffcut } from '../lay/lay.ts';
 import type { FilmForPlan, PlanJob, StockForPlan } from '../format/planJob.ts';
 
@@ -44,7 +44,7 @@ function usability(film: FilmForPlan, w: number, l: number): number {
 export function countingFor(film: FilmForPlan, { rules }: Pick<PlanJob, 'rules'>): Counting | null {
   const { work } = rules;
   if (!work || !hasPrices(film)) return null;
-  const perMm2 = Math.min(...film.rolls.map(({ width, length, price }) => (price ?? 0) / length / width));
+  const perMm2 = pricePerMm2(film);
   const bookValue = rules.bookValue ?? 1;
   const worth = (w: number, l: number) =>
     isUsefulOffcut({ w, l }, rules.minOffcut, film.turn)

@@ -9,6 +9,7 @@ import {
   type PlanRules,
   type RollEdge,
 } from '../format/planJob.ts';
+import { placesAreFree } from '../format/prices.ts';
 import { shareOnPattern, shareSpan, type Share, type ShareInput } from './shareSpan.ts';
 
 /** Which roll edges a shape must lie on: none, one of them, or both (the full width of the roll). */
@@ -382,7 +383,7 @@ function patternLayouts(context: PanelContext, edgeSide: Side | null): Layout[] 
       const layout = shares && onPattern(context, lying, edgeSide, shares, cross);
       return layout ? [layout] : [];
     });
-    if (layouts.length > 0) return rules.seamPlaces === 'equal' ? layouts.slice(0, 1) : layouts;
+    if (layouts.length > 0) return placesAreFree({ rules }, film) ? layouts : layouts.slice(0, 1);
   }
   return [];
 }

@@ -1,6 +1,6 @@
 import type { SeamLooksRules } from '../../rules/index.ts';
 import { SAME_PLACE_MM } from '../../units/index.ts';
-import { hasPrices } from '../format/prices.ts';
+import { pricePerMm2 } from '../format/prices.ts';
 import { allowanceAt, type FilmForPlan, type PaneForPlan, type PlanRules } from '../format/planJob.ts';
 import type { SeamSurroundings } from '../format/seamsOfPane.ts';
 import type { SeamWay } from '../lay/layouts.ts';
@@ -88,12 +88,6 @@ const TIMES: Readonly<Record<SeamSight, (rules: SeamLooksRules) => number>> = {
   inTheOpen: () => 1,
 };
 
-/** Money for a mm² of new film; 0 without prices. */
-export const perMm2 = (film: FilmForPlan): number =>
-  hasPrices(film) && film.rolls.length > 0
-    ? Math.min(...film.rolls.map(({ width, length, price }) => (price ?? 0) / length / width))
-    : 0;
-
 /**
  * What the seams of a pane count at a place by the house rules of looks: each visible metre by where it is seen, narrow
  * panels, and standing nowhere in particular. Money.
@@ -125,7 +119,7 @@ export function looksOf(
   const isEqual = areEqual(covers, [margins[0] ?? 0, margins[1] ?? 0]);
   const even = isEqual ? ('equal' as const) : isThird(atMm, span) ? ('third' as const) : null;
   const isSomewhere = even !== null || seams.every(({ sight }) => sight === 'hidden' || sight === 'onLine');
-  const uneven = isSomewhere ? 0 : looks.unevenFilmShare * perMm2(film) * pane.width * pane.height;
+  const uneven = isSomewhere ? 0 : looks.unevenFilmShare * pricePerMm2(film) * pane.width * pane.height;
   const total = seams.reduce((sum, { counts }) => sum + counts, 0) + narrow + uneven;
   return { seams, narrow, uneven, even, total };
 }

@@ -1,14 +1,9 @@
 import type { Side } from '../../survey/index.ts';
 import { SMALLEST_LACK_MM } from '../../units/index.ts';
-import { hasPrices } from '../format/prices.ts';
 import { mayComeOff, type Supply } from '../cost/demand.ts';
 import { allowanceAt, type FilmForPlan, type PaneForPlan, type PlanJob } from '../format/planJob.ts';
 import { divide } from '../lay/layouts.ts';
 import { spanOf, type SeamAxis } from '../looks/looks.ts';
-
-/** Whether a job leaves it to the planner where seams go. Looks in money cannot be held against film without a price. */
-export const placesAreFree = ({ rules }: Pick<PlanJob, 'rules'>, film: FilmForPlan): boolean =>
-  rules.seamPlaces !== 'equal' && (rules.work?.seams === undefined || hasPrices(film));
 
 /** Whether a pane of the film is divided at all, off what is sold. */
 export function dividesAny(film: FilmForPlan, job: PlanJob): boolean {

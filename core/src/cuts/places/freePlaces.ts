@@ -1,17 +1,11 @@
 import type { FilmForPlan, PaneForPlan, PlanJob } from '../format/planJob.ts';
+import { placesAreFree } from '../format/prices.ts';
 import type { Counting } from '../cost/counting.ts';
 import { boundBySections, type ProvenBound } from '../cost/crossSections.ts';
 import { demandOf, kindKey, type Demand, type PlacesOf, type Supply } from '../cost/demand.ts';
 import { fillingOf, panelPrice, type Filling } from '../cost/filling.ts';
 import type { LinearSolver } from '../cost/linearSolver.ts';
-import {
-  dividedPanes,
-  firstsThatLookWell,
-  isPermitted,
-  placesAreFree,
-  seamsAt,
-  type Divided,
-} from './divided.ts';
+import { dividedPanes, firstsThatLookWell, isPermitted, seamsAt, type Divided } from './divided.ts';
 import { looksOf, type SeamAxis, type SeamPlace } from '../looks/looks.ts';
 import { tiedPlaces } from './tiedPlaces.ts';
 

@@ -1,6 +1,7 @@
 import { boundBySections } from '../cost/crossSections.ts';
 import { divide } from '../lay/layouts.ts';
-import { dividesAny, placesAreFree } from './divided.ts';
+import { placesAreFree } from '../format/prices.ts';
+import { dividesAny } from './divided.ts';
 import { boundOverPlaces } from './boundOverPlaces.ts';
 import { demandOf, goesOn, type Demand, type Supply } from '../cost/demand.ts';
 import type { LinearSolver } from '../cost/linearSolver.ts';

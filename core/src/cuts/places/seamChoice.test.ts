@@ -123,6 +123,11 @@ describe('where the planner puts seams', () => {
     const job = jobOf([pane('wide', 1600), strip], SEAM_LOOKS.weighed);
     const unpriced = { ...film, rolls: [{ width: 1000, length: 50_000 }] };
     expect(places({ ...job, films: [unpriced] })['wide']).toEqual([800]);
+    // Patterned film as well: the line nearest to equal panels, though another would take less of it.
+    const patterned = { ...unpriced, turn: 'none' as const, pattern: { across: 200, along: 100 } };
+    expect(places({ ...job, films: [patterned] })['wide']).toEqual([800]);
+    const free = { ...job, films: [patterned], rules: { ...job.rules, work } };
+    expect([600, 1000]).toContain(places(free)['wide']?.[0]);
   });
 });
 

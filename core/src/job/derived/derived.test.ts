@@ -418,3 +418,17 @@ describe('house rules of a film or a pane', () => {
     expect(size('p2')).toBeCloseTo(50, 6);
   });
 });
+
+test('the likes of a pane are those of its size and film on its wall, itself among them', () => {
+  const [same, other] = [
+    readingsForTest([800, 800, 800, 900, 900, 900]),
+    readingsForTest([500, 500, 500, 900, 900, 900]),
+  ];
+  const job = deriveJob(
+    recordsForTest({ panes: { p1: { readings: same }, p2: { readings: other }, p3: { readings: same } } }),
+    bookForTest,
+  );
+  expect([...job.likesOf('p1')].sort()).toEqual(['p1', 'p3']);
+  expect(job.likesOf('p2')).toEqual(['p2']);
+  expect(job.likesOf('nobody')).toEqual(['nobody']);
+});

@@ -1,5 +1,6 @@
 import {
   PLAN_ID,
+  alikePanes,
   piecesOfPane,
   plannedPatternStart,
   seamMarks,
@@ -87,6 +88,8 @@ export interface DerivedJob {
   readonly log: ReadonlyMap<string | null, readonly KnownEntry[]>;
   /** Where the seams of a pane may go; null where it needs none. */
   readonly seamPlacesOf: (paneId: string) => SeamPlaces | null;
+  /** The panes of its wall that are alike, itself among them. */
+  readonly likesOf: (paneId: string) => readonly string[];
 }
 
 /** Readings in doubt by pane, where they have been worked out elsewhere (a worker). */
@@ -301,6 +304,14 @@ function derive(records: JobRecords, shop: ShopData, knownDoubts: DoubtsByPane |
       const of = wall(wallId);
       const sizes = of?.panes.flatMap(({ sizes: each }) => each?.cutting ?? []) ?? [];
       return of && header ? sunOfWall(header.site, of.record, sizes, day) : [];
+    },
+    likesOf: (paneId) => {
+      const on = wall(pane(paneId)?.wallId ?? '');
+      const alike = on ? alikePanes(on.panes.map(among), on.placed.openings) : null;
+      const group = alike?.get(paneId)?.alike;
+      return group === undefined
+        ? [paneId]
+        : [...(alike ?? [])].flatMap(([id, each]) => (each.alike === group ? [id] : []));
     },
     seamPlacesOf: (paneId) => {
       const own = pane(paneId);

@@ -1,5 +1,4 @@
-import { shapeOnBench } from '@neat-sill/core/cuts';
-import type { DerivedPane } from '@neat-sill/core/job';
+import { benchShapeOf } from '@neat-sill/core/job';
 import { outlinePoints } from '@neat-sill/core/survey';
 import { formatLength } from '@neat-sill/core/units';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
@@ -117,11 +116,9 @@ export function templates(
   const size = PAPERS_MM[paper];
   const tileWidth = size.width - 2 * MARGIN_MM - 10;
   const tileHeight = size.height - 2 * MARGIN_MM - HEAD_MM - 10;
-  const shaped = input.job.panes.flatMap((pane: DerivedPane) => {
-    const { record, rules, planned } = pane;
-    if (!planned || rules.cutting.school !== 'benchCut' || record.coverage.kind !== 'whole') return [];
-    const shape = shapeOnBench(record, rules.cutting.benchClearanceMm, 100);
-    return shape ? [{ record, shape }] : [];
+  const shaped = input.job.panes.flatMap((pane) => {
+    const shape = benchShapeOf(pane, 100);
+    return shape ? [{ record: pane.record, shape }] : [];
   });
   if (shaped.length === 0)
     throw new PaperProblem(

@@ -30,7 +30,9 @@ function PieceLine({
   onSpoiled: ((pieceId: string) => void) | null;
 }) {
   const { piece, name, factoryEdge, seams } = item;
-  const start = useJob().derived.pane(piece.paneId)?.toFit?.more.patternStart;
+  const pane = useJob().derived.pane(piece.paneId);
+  // How it is fitted is worked out where there is a pattern only.
+  const start = pane?.film?.pattern ? pane.toFit?.more.patternStart : null;
   const show = (mm: number) => formatLength(mm, { unit });
   return (
     <li

@@ -2,7 +2,7 @@ import { RULES_OF_ROLES } from '@neat-sill/core/contract';
 import type { PlanSource } from '@neat-sill/core/cuts';
 import { formatLength } from '@neat-sill/core/units';
 import { sentenceOf, useSaveRackMutation, useSessionQuery, useShopBookQuery } from '../../api/api.ts';
-import { today } from '../../ui/format.ts';
+import { showDay, today } from '../../ui/format.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { useUnit } from '../job/index.ts';
@@ -20,7 +20,7 @@ export function RollEnd({ source }: { source: PlanSource }) {
   if (!onRack) return null;
   const { endCheck } = onRack.entry;
   const said = endCheck
-    ? `${endCheck.outMm < 0.25 ? 'square' : `${formatLength(endCheck.outMm, { unit })} out over its width`}, looked at on ${endCheck.on}`
+    ? `${endCheck.outMm < 0.25 ? 'square' : `${formatLength(endCheck.outMm, { unit })} out over its width`}, looked at on ${showDay(endCheck.on)}`
     : 'not looked at yet';
   const mayChange = session?.person ? RULES_OF_ROLES[session.person.role].changesRack : false;
   return (

@@ -1,6 +1,7 @@
-import { shapeOnBench, type ShapeOnBench } from '@neat-sill/core/cuts';
+import type { ShapeOnBench } from '@neat-sill/core/cuts';
+import { benchShapeOf } from '@neat-sill/core/job';
 import { svgPath } from '@neat-sill/core/survey';
-import { formatLength, roundLength } from '@neat-sill/core/units';
+import { formatLength, MM_PER_INCH, roundLength, RULE_MARK_MM } from '@neat-sill/core/units';
 import { SHAPE_NAMES } from '@neat-sill/core/words';
 import { useMemo } from 'react';
 import { useJob, useUnit, type OpenJob, type PaneWithId } from '../job/index.ts';
@@ -10,7 +11,7 @@ import { DataTable } from '../../ui/DataTable.tsx';
 const HIGHEST = 220;
 const WIDEST = 260;
 /** Offsets stand this far apart along the straight edge; on an inch rule every 4 inches. */
-const EVERY_MM = { mm: 100, in: 4 * 25.4 } as const;
+const EVERY_MM = { mm: 100, in: 4 * MM_PER_INCH } as const;
 
 interface BenchShape {
   readonly pane: PaneWithId;
@@ -21,8 +22,7 @@ interface BenchShape {
 function shapesOf({ allPanes, derived }: OpenJob, everyMm: number): BenchShape[] {
   return allPanes.flatMap((pane) => {
     const own = derived.pane(pane.id);
-    if (!own?.planned || own.rules.cutting.school !== 'benchCut' || pane.coverage.kind !== 'whole') return [];
-    const shape = shapeOnBench(pane, own.rules.cutting.benchClearanceMm, everyMm);
+    const shape = own && benchShapeOf(own, everyMm);
     return shape ? [{ pane, shape }] : [];
   });
 }
@@ -36,7 +36,7 @@ export function useShapesOnBench(): readonly BenchShape[] {
 function ShapeSheet({ pane, shape }: BenchShape) {
   const unit = useUnit();
   // Net: down to a mark of the rule.
-  const show = (mm: number) => formatLength(roundLength(mm, unit === 'in' ? 25.4 / 16 : 1, 'down'), { unit });
+  const show = (mm: number) => formatLength(roundLength(mm, RULE_MARK_MM[unit], 'down'), { unit });
   const scale = Math.min(WIDEST / shape.widthMm, HIGHEST / shape.heightMm);
   const [w, h] = [shape.widthMm * scale, shape.heightMm * scale];
   const risen = shape.offsets.some(({ fromMm }) => fromMm > 0.5);

@@ -1,4 +1,3 @@
-import { alikePanes } from '@neat-sill/core/cuts';
 import { leadOn, patternOverWall } from '@neat-sill/core/film';
 import type { Coverage, Pane } from '@neat-sill/core/survey';
 import { patchRecord } from '@neat-sill/core/record';
@@ -132,23 +131,8 @@ function PatternStart({ panes }: PartProps) {
     );
   };
   // What is alike starts alike: both sidelights of a door, without being chosen both.
-  const own = job.derived.wall(wall.id);
-  const alike = own
-    ? alikePanes(
-        own.panes.map(({ id, record, sizes, covered }) => ({
-          id,
-          pane: record,
-          size: sizes?.cutting ?? null,
-          covered,
-        })),
-        own.placed.openings,
-      )
-    : null;
-  const groupOf = (id: string) => alike?.get(id)?.alike;
-  const groups = new Set(panes.flatMap(({ id }) => groupOf(id) ?? []));
-  const withLikes = job.wallPanes.filter(
-    ({ id }) => panes.some((pane) => pane.id === id) || groups.has(groupOf(id) ?? ''),
-  );
+  const likes = new Set(panes.flatMap(({ id }) => job.derived.likesOf(id)));
+  const withLikes = job.wallPanes.filter(({ id }) => likes.has(id));
   const start = (what: string, patternStart: PaneWithId['patternStart']) =>
     job.edit(
       `${what}: ${listOf(withLikes.map(({ label }) => label))}`,
