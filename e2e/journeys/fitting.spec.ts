@@ -235,6 +235,18 @@ test('two phones, one of them without network for a while: nothing is lost, and 
   await expect(one.getByRole('dialog').getByRole('button', { name: /^2\b.*1 fault/ })).toBeVisible();
   await one.getByRole('button', { name: /^3\b/ }).tap();
   await one.getByRole('button', { name: 'Prepared' }).tap();
+  await one.getByRole('button', { name: 'Step by step' }).tap();
+  for (const step of ['Wet the glass', 'Part liner and film', 'Wet the adhesive']) {
+    await expect(one.getByRole('heading', { name: step })).toBeVisible();
+    await one.getByRole('button', { name: 'Done, next' }).tap();
+  }
+  // At the desk the wall tells how far each pane is, who is there, and the clock that counts.
+  await signedIn.goto(`/jobs/${jobId}/fitting`);
+  const third = signedIn.getByRole('option', { name: /^Pane 3,.*, \d+ of \d+ steps$/ });
+  await expect(third.locator('[role="timer"]')).toHaveText(/^grabs [0-2]:\d\d$/);
+  await expect(third.locator('title')).toHaveText(/ is here$/);
+  await expect(signedIn.getByRole('option', { name: /^Pane 1,/ }).locator('[role="timer"]')).toBeHidden();
+  await one.getByRole('button', { name: 'Few large steps' }).tap();
   await one.getByRole('button', { name: 'Hung' }).tap();
   // Two more hang after the first: it is asked for, and the answer is kept.
   const again = one.getByRole('group', { name: 'Look again' });
@@ -250,14 +262,10 @@ test('two phones, one of them without network for a while: nothing is lost, and 
   expect(told.sort()).toEqual([
     'job takenOn',
     'pane-1 look',
-    'pane-1 steps',
-    'pane-1 steps',
-    'pane-1 steps',
+    ...Array.from({ length: 3 }, () => 'pane-1 steps'),
     'pane-2 fault',
-    'pane-2 steps',
-    'pane-2 steps',
-    'pane-3 steps',
-    'pane-3 steps',
+    ...Array.from({ length: 2 }, () => 'pane-2 steps'),
+    ...Array.from({ length: 5 }, () => 'pane-3 steps'),
   ]);
   await one.context().close();
   await other.context().close();

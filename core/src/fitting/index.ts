@@ -54,6 +54,8 @@ export {
   type GroupToDo,
   type StepToDo,
 } from './log/progress.ts';
+export { clockOfStep, paneProgress, type PaneProgress, type StepClock } from './log/clocks.ts';
+export { whereabouts, type Whereabouts } from './log/whereabouts.ts';
 export { fittingCaseFormat, fittingCaseSchema, rulesOfCase, type FittingCase } from './plan/fittingCase.ts';
 export { anchoringOf, beadLengthMm, type Anchoring } from './plan/anchoring.ts';
 export { BEADS } from './plan/beads.ts';

@@ -6,6 +6,7 @@ import { FilmParts, LeadLines } from './FilmOnGlass.tsx';
 import { outlinePath } from './outlinePath.ts';
 import type { PaneMark, SeamMark } from './paneMark.ts';
 import { LitFrame } from './LitFrame.tsx';
+import { PaneWork } from './PaneWork.tsx';
 import { useDrag } from './useDrag.ts';
 import type { OpeningOnSheet } from './wallGeometry.ts';
 
@@ -324,10 +325,12 @@ export function PaneOnWall({
           strokeWidth="2.5"
         />
       ))}
+      {mark.work && <PaneWork glass={glass} work={mark.work} />}
       {mark.under && frame.width > mark.under.length * 6 && (
         <text
           x={glass.x + glass.width / 2}
-          y={frame.y - 9}
+          // Above the marks of its seams, where it has upright ones.
+          y={frame.y - (mark.seams.some(({ axis }) => axis === 'vertical') ? 19 : 9)}
           textAnchor="middle"
           fontSize="12.5"
           fontWeight="600"

@@ -1,4 +1,5 @@
 import type { Leading, Outline, PaneShape, Side } from '@neat-sill/core/survey';
+import type { PaneProgress, Whereabouts } from '@neat-sill/core/fitting';
 import type { Film } from '@neat-sill/core/film';
 import { mirroredOutline } from './outlinePath.ts';
 
@@ -22,6 +23,12 @@ export interface LeadMark {
   readonly across: number;
   readonly along: number;
   readonly leadShare: number;
+}
+
+/** The work at a pane: how far it is, and who wrote of it last. */
+export interface WorkMark {
+  readonly progress: PaneProgress | null;
+  readonly people: readonly Whereabouts[];
 }
 
 /** What the wall shows over a pane at the stage. */
@@ -50,6 +57,7 @@ export interface PaneMark {
   readonly outline: Outline | null;
   readonly blocks: (PaneShape & { kind: 'blocks' }) | null;
   readonly faults: readonly { readonly x: number; readonly y: number }[];
+  readonly work: WorkMark | null;
   /** How the pane was found, numbered. */
   readonly found: readonly { readonly x: number; readonly y: number }[];
   /** What sits on the frame or the glass, with its name. */

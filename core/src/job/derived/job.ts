@@ -16,6 +16,8 @@ import {
   dayAt,
   entriesByPane,
   fittingPlan,
+  whereabouts,
+  type Whereabouts,
   fittingState,
   type Cure,
   type FittingPlan,
@@ -86,6 +88,8 @@ export interface DerivedJob {
   readonly sunOf: (wallId: string, day: string) => readonly DayStretch[];
   /** The log of fitting by pane; what is of the whole job under null. */
   readonly log: ReadonlyMap<string | null, readonly KnownEntry[]>;
+  /** The pane that each person wrote of last. */
+  readonly whereabouts: readonly Whereabouts[];
   /** Where the seams of a pane may go; null where it needs none. */
   readonly seamPlacesOf: (paneId: string) => SeamPlaces | null;
   /** The panes of its wall that are alike, itself among them. */
@@ -228,6 +232,7 @@ function derive(records: JobRecords, shop: ShopData, knownDoubts: DoubtsByPane |
   const byId = new Map<string, DerivedPane>();
   const kept = lazy((): PlanStanding => planStanding(records.plan[PLAN_ID] ?? null, plan().job));
   const log = lazy(() => entriesByPane(records.fittingEntry));
+  const people = lazy(() => whereabouts(log()));
   const around: AroundPane = { records, header, doubts, kept, log };
   for (const [id, record] of Object.entries(records.pane)) {
     const roomId = records.wall[record.wallId]?.roomId ?? '';
@@ -297,6 +302,9 @@ function derive(records: JobRecords, shop: ShopData, knownDoubts: DoubtsByPane |
     },
     get log() {
       return log();
+    },
+    get whereabouts() {
+      return people();
     },
     pane,
     wall,

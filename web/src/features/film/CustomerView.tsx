@@ -112,6 +112,7 @@ export function CustomerView({ onClose }: { onClose: () => void }) {
     look: shown,
     rules: job.rules.film,
     unit,
+    whereabouts: [],
     plan: live,
   });
   const seams = live.plan?.pulls

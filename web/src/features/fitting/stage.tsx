@@ -1,8 +1,16 @@
+import { paneProgress } from '@neat-sill/core/fitting';
+import type { DerivedPane } from '@neat-sill/core/job';
 import { countOf } from '@neat-sill/core/units';
 import { fittingStage } from '@neat-sill/core/stage';
 import { describeBeforeFilm } from '@neat-sill/core/words';
 import { SHOWS_NOTHING, SILENT, doubtfulFigure, figure, type StageModule } from '../job/index.ts';
 import { FittingBench } from './FittingBench.tsx';
+
+/** How far a pane that is begun has come. */
+function stepsDone({ fittingPlan, fitting }: DerivedPane): string {
+  const progress = fittingPlan && paneProgress(fittingPlan, fitting);
+  return progress ? `${progress.done} of ${countOf(progress.of, 'step')}` : 'begun';
+}
 
 export const fittingModule: StageModule = {
   id: fittingStage.id,
@@ -12,7 +20,7 @@ export const fittingModule: StageModule = {
   Bench: FittingBench,
   wallShare: 50,
   ownKeys: 'always',
-  shows: { ...SHOWS_NOTHING, pieces: 'seams', faults: true },
+  shows: { ...SHOWS_NOTHING, pieces: 'seams', faults: true, work: true },
   says: (pane, { derived }) => {
     switch (fittingStage.standing(pane, derived)) {
       case 'refused':
@@ -20,7 +28,7 @@ export const fittingModule: StageModule = {
       case 'done':
         return { tone: 'good', under: 'done' };
       case 'begun':
-        return { tone: 'doubt', under: 'begun' };
+        return { tone: 'doubt', under: stepsDone(pane) };
       default:
         return SILENT;
     }

@@ -48,6 +48,8 @@ export interface WallShows {
   /** How the pane was found before work. */
   readonly condition: boolean;
   readonly faults: boolean;
+  /** How far the work at each pane is, who is there, and the clock that counts. */
+  readonly work: boolean;
   /** Whether pieces light up with their panes, and seams can be dragged. */
   readonly hand: boolean;
   /** Whether openings can be dragged about the wall. */
@@ -97,6 +99,7 @@ export const SHOWS_NOTHING: WallShows = {
   pieces: 'none',
   condition: false,
   faults: false,
+  work: false,
   hand: false,
   openings: false,
 };

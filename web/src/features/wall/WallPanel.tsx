@@ -155,6 +155,7 @@ export function WallPanel({ stage }: { stage: StageModule }) {
         look: { seenBy, fromOutside },
         rules: job.rules.film,
         unit,
+        whereabouts: stage.shows.work ? job.derived.whereabouts : [],
         plan: live,
       }),
     [job, onWall, stage, live, unit, seenBy, fromOutside],

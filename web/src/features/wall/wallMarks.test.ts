@@ -16,6 +16,7 @@ const ALL = {
   faults: true,
   hand: true,
   openings: true,
+  work: true,
 } as const;
 const NONE = {
   film: false,
@@ -25,6 +26,7 @@ const NONE = {
   faults: false,
   hand: false,
   openings: false,
+  work: false,
 } as const;
 
 function marked(changes: Partial<Pane>, source: Partial<MarkSource> = {}) {
@@ -41,6 +43,7 @@ function marked(changes: Partial<Pane>, source: Partial<MarkSource> = {}) {
       look: { seenBy: 'drawn', fromOutside: false },
       rules: rules.film,
       unit: 'mm',
+      whereabouts: [],
       plan: { plan, job: job.plan.job },
       ...source,
     },
@@ -84,6 +87,7 @@ describe('over a pane the wall shows', () => {
       found: [],
       fixtures: [],
       faults: [],
+      work: null,
     });
     expect(marked({ readings: WIDE }, { shows: { ...NONE, pieces: 'seams' } })).toMatchObject({
       seams: [{ axis: 'vertical' }],
@@ -116,6 +120,13 @@ describe('over a pane the wall shows', () => {
       leadShare: expect.closeTo(0.01, 6),
     });
     expect(marked({ filmId: null, coverage: gradient }).cover).toBeNull();
+  });
+
+  test('who is at it, where the stage tells of the work', () => {
+    const at = '2027-03-01T09:00:00Z';
+    const there = { personId: 'a', name: 'Ada', paneId: 'p1', at };
+    const elsewhere = { ...there, personId: 'b', paneId: 'p2' };
+    expect(marked({}, { whereabouts: [there, elsewhere] }).work).toEqual({ progress: null, people: [there] });
   });
 
   test('its true outline, where it is no plain rectangle and can be drawn', () => {
@@ -151,6 +162,7 @@ test('a wall has a mark for each of its panes, with what the stage says of it', 
     look: { seenBy: 'drawn', fromOutside: false },
     rules: rules.film,
     unit: 'mm',
+    whereabouts: [],
     plan: null,
   });
   expect([...marks].map(([id, { tone, under }]) => [id, tone, under])).toEqual([

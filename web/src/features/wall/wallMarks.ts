@@ -9,6 +9,7 @@ import {
   type Piece,
   type PlanJob,
 } from '@neat-sill/core/cuts';
+import { paneProgress, type Whereabouts } from '@neat-sill/core/fitting';
 import type { Film } from '@neat-sill/core/film';
 import type { DerivedPane } from '@neat-sill/core/job';
 import type { RuleSet } from '@neat-sill/core/rules';
@@ -116,6 +117,8 @@ export interface MarkSource {
   readonly look: Look;
   readonly rules: RuleSet['film'];
   readonly unit: LengthUnit;
+  /** The pane each person wrote of last. */
+  readonly whereabouts: readonly Whereabouts[];
   /** The plan that is shown, with the job it is of. */
   readonly plan: { readonly plan: CutPlan | null; readonly job: PlanJob } | null;
 }
@@ -125,7 +128,7 @@ const UNMEASURED: Size = { widthMm: 1, heightMm: 1 };
 
 /** What the wall shows over one pane, with what its stage says of it. */
 export function paneMark(pane: DerivedPane, says: PaneSays, source: MarkSource): PaneMark {
-  const { shows, look, rules, unit, plan } = source;
+  const { shows, look, rules, unit, plan, whereabouts } = source;
   const { record, film, sizes, filmOrigin } = pane;
   const pieces = shows.pieces !== 'none' && plan?.plan ? piecesOfPane(plan.plan, pane.id) : [];
   const glass = sizes?.cutting ?? UNMEASURED;
@@ -155,6 +158,12 @@ export function paneMark(pane: DerivedPane, says: PaneSays, source: MarkSource):
       side,
       share: Math.min(1, depthMm / (side === 'left' || side === 'right' ? glass.widthMm : glass.heightMm)),
     })),
+    work: shows.work
+      ? {
+          progress: pane.fittingPlan && paneProgress(pane.fittingPlan, pane.fitting),
+          people: whereabouts.filter(({ paneId }) => paneId === pane.id),
+        }
+      : null,
     faults: shows.faults ? pane.fitting.openFaults : [],
     ...says,
   };

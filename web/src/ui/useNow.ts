@@ -4,8 +4,13 @@ import { useEffect, useState } from 'react';
 export function useNow(everySeconds: number): number {
   const [now, setNow] = useState(() => Date.now());
   useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now()), everySeconds * 1000);
-    return () => clearInterval(timer);
+    const renew = () => setNow(Date.now());
+    const soon = setTimeout(renew);
+    const timer = setInterval(renew, everySeconds * 1000);
+    return () => {
+      clearTimeout(soon);
+      clearInterval(timer);
+    };
   }, [everySeconds]);
   return now;
 }
