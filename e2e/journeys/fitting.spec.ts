@@ -246,6 +246,9 @@ test('two phones, one of them without network for a while: nothing is lost, and 
   await expect(third.locator('[role="timer"]')).toHaveText(/^grabs [0-2]:\d\d$/);
   await expect(third.locator('title')).toHaveText(/ is here$/);
   await expect(signedIn.getByRole('option', { name: /^Pane 1,/ }).locator('[role="timer"]')).toBeHidden();
+  await signedIn.getByRole('button', { name: 'All panes' }).click();
+  await signedIn.getByRole('button', { name: 'Make the steps with drawings' }).click();
+  await expect(signedIn.getByRole('link', { name: 'Open the steps with drawings (PDF)' })).toBeVisible();
   await one.getByRole('button', { name: 'Few large steps' }).tap();
   await one.getByRole('button', { name: 'Hung' }).tap();
   // Two more hang after the first: it is asked for, and the answer is kept.

@@ -162,6 +162,7 @@ export const PAPER_KINDS = [
   'fitting-report',
   'labels',
   'single-labels',
+  'steps',
   'templates',
 ] as const;
 export const paperKindSchema = z.enum(PAPER_KINDS);

@@ -92,6 +92,13 @@ export {
   type Point,
   type Stroke,
 } from './drawing/marks.ts';
+export {
+  LABEL_HEIGHT_PX,
+  STROKE_LOOKS,
+  placedLabels,
+  strokeWidthPx,
+  type MarkColour,
+} from './drawing/looks.ts';
 export { sideLengths } from './drawing/outlines.ts';
 export { stepDrawing, type StepDrawing } from './drawing/stepDrawing.ts';
 export { fittingPlanSchema, fittingResult, type FittingResult } from './plan/fittingResult.ts';

@@ -1,6 +1,10 @@
 import {
+  LABEL_HEIGHT_PX,
+  STROKE_LOOKS,
   handAt,
   handsWay,
+  placedLabels,
+  strokeWidthPx,
   type Area,
   type Mark,
   type PaneToFit,
@@ -31,34 +35,6 @@ interface StepPictureProps {
 
 const GREEN = 'var(--edge)';
 const RED = 'var(--brick)';
-
-const LOOKS: Readonly<
-  Record<
-    Stroke['role'],
-    { readonly colour: string; readonly least: number; readonly dash?: string; readonly see?: number }
-  >
-> = {
-  wet: { colour: GREEN, least: 4, see: 0.28 },
-  scrape: { colour: GREEN, least: 4, see: 0.35 },
-  set: { colour: GREEN, least: 9, see: 0.75 },
-  squeegee: { colour: GREEN, least: 5, see: 0.42 },
-  relief: { colour: RED, least: 3.5 },
-  cut: { colour: RED, least: 3 },
-  meet: { colour: RED, least: 3, dash: '3 4' },
-  level: { colour: RED, least: 3, dash: '10 3' },
-  seam: { colour: RED, least: 3 },
-  wick: { colour: GREEN, least: 5, see: 0.7 },
-  bead: { colour: 'var(--ochre)', least: 6, see: 0.85 },
-  start: { colour: 'var(--ink)', least: 5 },
-  stop: { colour: RED, least: 1.4, dash: '7 4' },
-  gap: { colour: RED, least: 1.6, dash: '7 4' },
-  look: { colour: 'var(--ochre)', least: 4, dash: '10 6' },
-  lead: { colour: 'var(--ink)', least: 3 },
-  roll: { colour: GREEN, least: 4 },
-};
-
-/** How broad a tool is drawn at most, so that lanes can still be told apart. */
-const BROADEST = 12;
 
 function upTo(path: readonly Point[], share: number): readonly Point[] {
   if (share >= 1) return path;
@@ -163,7 +139,29 @@ export function StepPicture(props: StepPictureProps) {
       {marks.map((mark, number) =>
         mark.kind === 'spot' ? <SpotMark key={number} role={mark.role} {...at(mark.at)} /> : null,
       )}
-      <Labels marks={marks} at={at} size={{ width, height }} unit={unit} />
+      {placedLabels(marks, at, { width, height }, (says) => describeMark(says, unit)).map((label) => (
+        <g key={`${label.text} ${label.y}`}>
+          <rect
+            x={label.x - label.widthPx / 2}
+            y={label.y - LABEL_HEIGHT_PX / 2}
+            width={label.widthPx}
+            height={LABEL_HEIGHT_PX}
+            rx="2"
+            fill="var(--sheet)"
+            fillOpacity="0.92"
+          />
+          <text
+            x={label.x}
+            y={label.y + 4.5}
+            textAnchor="middle"
+            fontSize="13"
+            fontWeight="700"
+            fill="var(--ink)"
+          >
+            {label.text}
+          </text>
+        </g>
+      ))}
       {hand && (
         <g pointerEvents="none">
           <circle {...centre(at(hand.at))} r="13" fill="var(--sheet)" stroke={GREEN} strokeWidth="3" />
@@ -198,15 +196,14 @@ function StrokeMark({
   d: (path: readonly Point[]) => string;
 }): ReactNode {
   if (!path) return null;
-  const look = LOOKS[mark.role];
-  const broad = Math.min(BROADEST, Math.max(look.least, mark.widthMm * px * 0.45));
+  const look = STROKE_LOOKS[mark.role];
   return (
     <path
       d={d(path)}
       fill="none"
-      stroke={look.colour}
-      strokeWidth={broad}
-      strokeOpacity={look.see ?? 1}
+      stroke={`var(--${look.colour})`}
+      strokeWidth={strokeWidthPx(mark.role, mark.widthMm, px)}
+      strokeOpacity={look.opacity ?? 1}
       strokeLinecap={look.dash ? 'butt' : 'round'}
       strokeLinejoin="round"
       {...(look.dash ? { strokeDasharray: look.dash } : {})}
@@ -233,47 +230,6 @@ function SpotMark({ role, x, y }: { role: Extract<Mark, { kind: 'spot' }>['role'
     case 'patternStart':
       return <circle cx={x} cy={y} r="6" fill="var(--ochre)" stroke="var(--ink)" strokeWidth="1.5" />;
   }
-}
-
-/** Texts beside the marks, kept within the picture and apart from each other. */
-function Labels({
-  marks,
-  at,
-  size,
-  unit,
-}: {
-  marks: readonly Mark[];
-  at: (point: Point) => Point;
-  size: { width: number; height: number };
-  unit: LengthUnit;
-}) {
-  const taken: number[] = [];
-  return marks.flatMap((mark, number) => {
-    if (mark.kind !== 'label') return [];
-    const text = describeMark(mark.says, unit);
-    const wide = text.length * 6.9 + 10;
-    const point = at(mark.at);
-    const x = Math.min(size.width - wide / 2 - 2, Math.max(wide / 2 + 2, point.x));
-    let y = Math.min(size.height - 12, Math.max(12, point.y + (mark.at.y <= 0 ? -16 : -14)));
-    while (taken.some((other) => Math.abs(other - y) < 20)) y += 21;
-    taken.push(y);
-    return [
-      <g key={number}>
-        <rect
-          x={x - wide / 2}
-          y={y - 10}
-          width={wide}
-          height="20"
-          rx="2"
-          fill="var(--sheet)"
-          fillOpacity="0.92"
-        />
-        <text x={x} y={y + 4.5} textAnchor="middle" fontSize="13" fontWeight="700" fill="var(--ink)">
-          {text}
-        </text>
-      </g>,
-    ];
-  });
 }
 
 function Handle({

@@ -12,7 +12,8 @@ import {
 } from '../index.ts';
 
 const [rules] = DEFAULT_RULE_SETS;
-const asked = (panels: number) => paneToFitForTest({ pane: { widthMm: 900 * panels }, piece: { panels } }).asked;
+const asked = (panels: number) =>
+  paneToFitForTest({ pane: { widthMm: 900 * panels }, piece: { panels } }).asked;
 const moment = (minutes: number) => new Date(Date.UTC(2027, 2, 1, 9, 0) + minutes * 60_000).toISOString();
 
 /** Everything up to a step is done, a minute each. */

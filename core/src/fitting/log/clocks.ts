@@ -24,8 +24,7 @@ export function clockOfStep(
   const place = todo.indexOf(at);
   const before = todo[place - 1];
   const since = before && tickOf(state, before.key);
-  if (at.step.waitMin > 0 && since)
-    return { kind: 'wait', from: since.at, lengthMin: at.step.waitMin };
+  if (at.step.waitMin > 0 && since) return { kind: 'wait', from: since.at, lengthMin: at.step.waitMin };
   const { code } = at.step;
   if (plan.graceMin === 0 || !(LAID.includes(code) || code === 'squeegeeFirst')) return null;
   const laid = todo

@@ -8,6 +8,7 @@ import { useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { Sheet } from '../../ui/Sheet.tsx';
+import { Paper } from '../papers/index.ts';
 import { useAppDispatch, useJob, viewActions } from '../job/index.ts';
 import { useFittingLog, type ToWrite } from './useFittingLog.ts';
 
@@ -139,6 +140,7 @@ export function PaneList({ onClose }: { onClose: () => void }) {
           </li>
         ))}
       </ul>
+      {!several && <Paper kind="steps" disabledBecause={null} />}
       {chosen.length > 0 && (
         <>
           <p className="font-semibold">{countOf(chosen.length, 'pane')}, done up to:</p>

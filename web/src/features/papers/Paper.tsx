@@ -7,7 +7,14 @@ import { Note } from '../../ui/Note.tsx';
 import { useAppSelector, useJob } from '../job/index.ts';
 
 type PaperKind =
-  'care-sheet' | 'cut-list' | 'condition-sheet' | 'fitting-report' | 'labels' | 'single-labels' | 'templates';
+  | 'care-sheet'
+  | 'cut-list'
+  | 'condition-sheet'
+  | 'fitting-report'
+  | 'labels'
+  | 'single-labels'
+  | 'steps'
+  | 'templates';
 
 const PAPER_NAMES: Readonly<Record<PaperKind, string>> = {
   'care-sheet': 'Care sheet',
@@ -16,6 +23,7 @@ const PAPER_NAMES: Readonly<Record<PaperKind, string>> = {
   'fitting-report': 'Fitting report',
   labels: 'Labels on sheets',
   'single-labels': 'Labels one by one',
+  steps: 'Steps with drawings',
   templates: 'Templates in full size',
 };
 
