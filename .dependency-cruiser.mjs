@@ -38,7 +38,7 @@ const TESTS = '[.]test[.]tsx?$';
 const coreOrder = inOrder(order, 'core/src/', 'core-order', TESTS);
 // Inside cuts the rooms stand in the order of the work; the files beside them gather what the rooms make.
 const cutsOrder = inOrder(
-  ['format', 'lay', 'looks', 'cost', 'places', 'search', 'byHand', 'after'],
+  ['format', 'lay', 'looks', 'cost', 'places', 'sheets', 'search', 'byHand', 'after'],
   'core/src/cuts/',
   'cuts-order',
   TESTS,

@@ -2,6 +2,7 @@ import type { Page } from '@playwright/test';
 import { pictureOfCode } from '../fixtures/codes.ts';
 import { expect, test } from '../fixtures/stack.ts';
 import { openDemoJob, saved } from '../pages/job.ts';
+import { jobOfCases, read } from '../pages/jobOfCases.ts';
 
 test.use({ demo: 'cuts' });
 
@@ -419,4 +420,25 @@ test('a pane kept on a roll that has left the rack is named, and may come off an
     .click();
   await expect(page.getByText(/The roll that was chosen for it is not on the rack any more/)).toBeHidden();
   await planned(page);
+});
+
+test('film in sheets takes the next size up, and a motif comes where it is wanted', async ({
+  signedIn: page,
+}) => {
+  const print = { ...read(560, 1180), filmId: 'turnstone-print', coverage: { kind: 'whole' } };
+  const jobId = await jobOfCases(page, 'Print', [print]);
+  await page.goto(`/jobs/${jobId}/cuts`);
+  await planned(page, /1 piece in 1/);
+  await expect(page.getByText('sheet of 700 mm × 1400 mm')).toBeVisible();
+  await expect(page.getByText(/^Trim off .* at the right/)).toBeVisible();
+  await page.getByRole('button', { name: 'Motif of 1' }).click();
+  await page.getByLabel('Pane 1: glass begins from the sheet’s left').fill('200');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Pane 1: glass begins from the sheet’s top').fill('300');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('sheet of 900 mm × 2000 mm with its motif')).toBeVisible();
+  await expect(page.getByText(/^Trim off 2\d\d mm at the top/)).toBeVisible();
+  await page.getByRole('button', { name: 'In the middle' }).click();
+  await expect(page.getByText('sheet of 700 mm × 1400 mm')).toBeVisible();
+  await saved(page);
 });

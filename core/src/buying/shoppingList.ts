@@ -1,3 +1,4 @@
+import type { SoldBy } from '../film/index.ts';
 import type { CutPlan } from '../cuts/index.ts';
 
 /** New film that a kept plan takes and nobody has cut yet. Lengths mm. */
@@ -17,7 +18,7 @@ export interface Offer {
   readonly filmId: string;
   readonly widthMm: number;
   readonly rollMm: number;
-  readonly soldBy: 'roll' | 'metre';
+  readonly soldBy: SoldBy;
   /** Of a roll, or of a metre. */
   readonly price: number;
   /** Rolls, or metres, in stock. */
@@ -38,7 +39,7 @@ export interface ShoppingLine {
   readonly filmId: string;
   readonly widthMm: number;
   readonly rollMm: number;
-  readonly soldBy: 'roll' | 'metre';
+  readonly soldBy: SoldBy;
   /** Whole rolls, or metres. */
   readonly quantity: number;
   readonly each: number;
@@ -94,7 +95,7 @@ function rollsFor(wanted: readonly FilmWanted[], rollMm: number): number {
 function lineOf(wanted: readonly FilmWanted[], offer: Offer): ShoppingLine {
   const usedMm = wanted.reduce((sum, each) => sum + each.usedMm, 0);
   const quantity =
-    offer.soldBy === 'roll'
+    offer.soldBy !== 'metre'
       ? rollsFor(wanted, offer.rollMm)
       : (Math.ceil(usedMm / METRE_STEP_MM) * METRE_STEP_MM) / 1000;
   const inStock = offer.inStock >= quantity;

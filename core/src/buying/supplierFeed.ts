@@ -1,3 +1,4 @@
+import type { SoldBy } from '../film/index.ts';
 import type { Offer } from './shoppingList.ts';
 
 /** What a film is known by at a supplier's. */
@@ -7,7 +8,7 @@ export interface FilmAsked {
     readonly widthMm: number;
     readonly rollMm: number;
     readonly price: number | null;
-    readonly soldBy: 'roll' | 'metre';
+    readonly soldBy: SoldBy;
   }[];
 }
 
@@ -77,8 +78,8 @@ export function standInFeed(
           widthMm,
           rollMm,
           soldBy,
-          price: soldBy === 'roll' ? whole : Math.round((whole / rollMm) * 1000 * 1.1 * 100) / 100,
-          inStock: soldBy === 'roll' ? rollsThere : Math.floor((rollsThere * rollMm) / 1000),
+          price: soldBy !== 'metre' ? whole : Math.round((whole / rollMm) * 1000 * 1.1 * 100) / 100,
+          inStock: soldBy !== 'metre' ? rollsThere : Math.floor((rollsThere * rollMm) / 1000),
           days: 1 + Math.floor(own * 2),
           daysIfNot: 6 + Math.floor(own * 9),
           lot: `${supplier.id.slice(0, 1).toUpperCase()}${Math.floor(100 + own * 899)}`,

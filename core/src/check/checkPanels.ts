@@ -9,6 +9,7 @@ import type {
 } from '../cuts/format/index.ts';
 import { SAME_PLACE_MM, SMALLEST_LACK_MM } from '../units/index.ts';
 import { liesOn, near, type CheckContext } from './checkContext.ts';
+import { goesOnSheet } from './checkSheets.ts';
 import { fault, faultList, type PlanFault } from './planFault.ts';
 
 interface Placed {
@@ -74,6 +75,7 @@ function panelsFitSoldRoll(
 function fewestPanels(pane: PaneForPlan, film: FilmForPlan, job: PlanJob): Fewest | null {
   if (
     film.rolls.length === 0 ||
+    goesOnSheet(pane, film, job) ||
     panelsFitSoldRoll(pane, film, job, 'vertical', 1) ||
     panelsFitSoldRoll(pane, film, job, 'horizontal', 1)
   )
@@ -272,9 +274,10 @@ export function checkCopies(context: CheckContext): PlanFault[] {
         else if (given.reason === '') faults.push(fault('unplaced.noReason', path, { pane: pane.id, copy }));
         else if (
           pane.factoryEdge === 'none' &&
-          fewestPanels(pane, { ...film, rolls: pulledFrom(pane, film, context.job) }, context.job)?.panels ===
-            1 &&
-          soldFor(pane, film).length > 0
+          ((fewestPanels(pane, { ...film, rolls: pulledFrom(pane, film, context.job) }, context.job)
+            ?.panels === 1 &&
+            soldFor(pane, film).length > 0) ||
+            goesOnSheet(pane, film, context.job))
         )
           faults.push(fault('unplaced.couldBe', path, { pane: pane.id, copy, reason: given.reason }));
         continue;

@@ -23,6 +23,14 @@ const job: PlanJob = jobForTest({
       matchEdges: false,
       pattern: { across: 300, along: 400 },
     },
+    {
+      ...filmForTest,
+      id: 'F3',
+      name: 'Heron in the reeds',
+      rolls: [],
+      sheets: [{ width: 900, height: 1400, price: 80, motif: true }],
+      turn: 'none',
+    },
   ],
   stock: [
     { id: 'R1', filmId: 'F1', kind: 'roll', width: 1524, length: 9000, factoryEdges: ['left', 'right'] },
@@ -35,6 +43,7 @@ const job: PlanJob = jobForTest({
     paneForTest({ id: 'slim', width: 390, height: 1200, count: 3 }),
     paneForTest({ id: 'edge', width: 500, height: 1000, factoryEdge: 'left' }),
     paneForTest({ id: 'fromR2', width: 640, height: 1100, from: { kind: 'onHand', id: 'R2' } }),
+    paneForTest({ id: 'heron', filmId: 'F3', width: 700, height: 1100 }),
     paneForTest({ id: 'frosted', filmId: 'F2', width: 2000, height: 1500 }),
   ],
   rules: {
@@ -132,6 +141,15 @@ const BREACHES: Readonly<Record<PlanFaultCode, Change>> = {
       (pull, _at, all) => all.filter(({ sourceId }) => sourceId === pull.sourceId).length > 1,
     );
     if (first && second) second.start = first.start + first.length - 0.3;
+  }),
+  'sheet.notWhole': inPlan((plan) => {
+    pullWith(plan, 'heron').length = 1300;
+  }),
+  'sheet.motifAlone': inPlan((plan) => {
+    piece(plan, 'heron').turn = 180;
+  }),
+  'sheet.motifPlace': inPlan((plan) => {
+    piece(plan, 'heron').x += 3;
   }),
   'pull.tooLong': (_plan, of) => ({ job: { ...of, rules: { ...of.rules, longestPull: 500 } } }),
   'pull.tooManySlits': (_plan, of) => ({

@@ -13,6 +13,7 @@ import { LARGEST_EXCESS_MM, SAME_PLACE_MM, SMALLEST_LACK_MM } from '../units/ind
 import { slitsOf } from './slits.ts';
 import { factoryEdgesOf, liesOn, near, type CheckContext } from './checkContext.ts';
 import { checkCopies } from './checkPanels.ts';
+import { checkSheets, sheetOf } from './checkSheets.ts';
 import { checkStages } from './checkStages.ts';
 import { checkSummary } from './checkSummary.ts';
 import { fault, faultList, type PlanFault } from './planFault.ts';
@@ -38,7 +39,7 @@ function checkSources(context: CheckContext): PlanFault[] {
       const sold = film?.rolls.some(
         (roll) => near(roll.width, source.width) && near(roll.length, source.length),
       );
-      if (film && !sold)
+      if (film && !sold && !sheetOf(source, film))
         faults.push(
           fault('source.notSold', path, { id: source.id, width: source.width, length: source.length }),
         );
@@ -76,7 +77,8 @@ function checkPulls(context: CheckContext): PlanFault[] {
         fault('pull.tooManySlits', path, { id: pull.id, slits: slits.atMm.length, most: work.mostSlits }),
       );
     const { longestPull } = context.job.rules;
-    if (longestPull !== undefined && pull.length > longestPull + SAME_PLACE_MM)
+    const isSheet = sheetOf(source, context.films.get(source.filmId)) !== null;
+    if (!isSheet && longestPull !== undefined && pull.length > longestPull + SAME_PLACE_MM)
       faults.push(fault('pull.tooLong', path, { id: pull.id, length: pull.length, most: longestPull }));
     if (!(pull.length > 0)) faults.push(fault('pull.noLength', path, { id: pull.id }));
     if (pull.start < -SAME_PLACE_MM || pull.start + pull.length > source.length + SAME_PLACE_MM)
@@ -235,6 +237,7 @@ export function checkPlan(job: PlanJob, plan: CutPlan): readonly PlanFault[] {
     ...checkSources(context),
     ...checkPulls(context),
     ...checkPieces(context),
+    ...checkSheets(context),
     ...checkStages(context),
     ...checkCopies(context),
     ...checkSummary(context),

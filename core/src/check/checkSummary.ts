@@ -1,6 +1,7 @@
 import type { FilmForPlan, FilmSummary, PlanSource } from '../cuts/format/index.ts';
 import { SUMMARY_SHARE } from '../units/index.ts';
 import type { CheckContext } from './checkContext.ts';
+import { sheetOf } from './checkSheets.ts';
 import { fault, faultList, type PlanFault } from './planFault.ts';
 
 /** Figures of a summary are written rounded: lengths differ by less than half a millimetre, money by less than a cent. */
@@ -19,17 +20,23 @@ function usedOf(source: PlanSource, context: CheckContext): number {
 
 /** Price per mm of a source that must be paid for, read from what is sold. */
 function pricePerMm(source: PlanSource, film: FilmForPlan): number | null {
-  if (film.rolls.length === 0 || film.rolls.some((roll) => typeof roll.price !== 'number')) return null;
+  const sheets = film.sheets ?? [];
+  const offers = [...film.rolls, ...sheets];
+  if (offers.length === 0 || offers.some(({ price }) => typeof price !== 'number')) return null;
   if (source.kind === 'offcut') return 0;
+  const sheet = sheetOf(source, film);
+  if (sheet) return (sheet.price ?? 0) / sheet.height;
   const rates = film.rolls
     .filter(
       (roll) => roll.width === source.width && (source.kind === 'roll' || roll.length === source.length),
     )
     .map((roll) => (roll.price ?? 0) / roll.length);
   if (rates.length > 0) return Math.min(...rates);
-  return Math.min(
-    ...film.rolls.map((roll) => ((roll.price ?? 0) * source.width) / (roll.length * roll.width)),
-  );
+  const areas =
+    film.rolls.length > 0
+      ? film.rolls.map((roll) => ({ price: roll.price, mm2: roll.length * roll.width }))
+      : sheets.map((each) => ({ price: each.price, mm2: each.width * each.height }));
+  return Math.min(...areas.map(({ price, mm2 }) => ((price ?? 0) * source.width) / mm2));
 }
 
 function checkFilm(

@@ -1,8 +1,9 @@
 import { z } from 'zod';
+import { SOLD_BY } from '../film/index.ts';
 import { saveRackSchema } from './rack.ts';
 
 const lengthMm = z.number().positive();
-const soldBy = z.enum(['roll', 'metre']);
+const soldBy = z.enum(SOLD_BY);
 
 /** New film that kept plans of the shop take and nobody has cut yet. */
 export const filmWantedSchema = z

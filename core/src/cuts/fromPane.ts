@@ -159,6 +159,7 @@ export function paneForPlan(
     ...asked,
     room: roomId,
     ...(pane.fromRoll ? { from: wishedRoll(pane.fromRoll) } : {}),
+    ...(pane.motif ? { motif: { left: pane.motif.leftMm, top: pane.motif.topMm } } : {}),
     seams: { ...asked.seams, allowed: asked.seams.allowed && film.mayBeSeamed },
     // At a seam the factory edge belongs to the seam: a divided pane has no wish for its outer sides.
     factoryEdge: division.kind === 'panels' ? 'none' : asked.factoryEdge,

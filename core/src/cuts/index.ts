@@ -50,7 +50,14 @@ export { planCostLowerBound } from './places/planCostLowerBound.ts';
 export { planCuts } from './search/planner.ts';
 export type { PlanEffort } from './search/planEffort.ts';
 export { AS_PLANNED, type HandRules } from './after/handCuts.ts';
-export { cutList, pieceName, type CutPiece, type CutStep, type CutStrip } from './after/cutList.ts';
+export {
+  cutList,
+  pieceName,
+  type CutPiece,
+  type CutStep,
+  type CutStrip,
+  type SheetToCut,
+} from './after/cutList.ts';
 export { solverOfText, type LinearSolver, type LpTextSolver } from './cost/linearSolver.ts';
 export { arrivedRoll } from './after/arrivedRoll.ts';
 export { plannedPatternStart, wishedPatternStart, type PatternStart } from './after/patternStart.ts';

@@ -217,7 +217,7 @@ export function catalogueLines(films: readonly Film[]): FilmText[] {
       discontinuedOn: film.discontinuedOn ?? '',
     };
     const rolls = film.rolls.flatMap(({ widthMm, lengthMm, price, soldBy, later }): FilmText[] => {
-      const sold = soldBy === 'metre' ? { soldBy } : {};
+      const sold = soldBy === 'roll' ? {} : { soldBy };
       const size = { rollWidthMm: String(widthMm), rollLengthMm: String(lengthMm), ...sold };
       return [
         { ...size, rollPrice: price === null ? '' : String(price) },

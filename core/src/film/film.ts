@@ -25,17 +25,32 @@ export const FILM_KINDS = [
 ] as const;
 export type FilmKind = (typeof FILM_KINDS)[number];
 
-/** A roll that can be bought. */
+/**
+ * How film is sold: whole rolls, by the metre, in sheets of one size, or in sheets that bear one motif, of which one piece
+ * is cut.
+ */
+export const SOLD_BY = ['roll', 'metre', 'sheet', 'motif'] as const;
+export type SoldBy = (typeof SOLD_BY)[number];
+
+/** A roll that can be bought, or a sheet: the length of one is its height. */
 export interface RollOnSale {
   readonly widthMm: number;
   readonly lengthMm: number;
   /** For the whole roll; null while the supplier has not named one. */
   readonly price: number | null;
   /** By the metre: the supplier cuts off what is wanted, at the price of the roll for its share of it. */
-  readonly soldBy: 'roll' | 'metre';
+  readonly soldBy: SoldBy;
   /** Prices that are named already and hold from a day on, `YYYY-MM-DD`. */
   readonly later: readonly { readonly from: string; readonly price: number }[];
 }
+
+/** Whether it is a sheet of fixed size, which is bought whole and not pulled off a roll. */
+export const isSheet = ({ soldBy }: Pick<RollOnSale, 'soldBy'>): boolean =>
+  soldBy === 'sheet' || soldBy === 'motif';
+
+/** Whether a film is sold as a sheet of this size. */
+export const isSoldAsSheet = ({ rolls }: Film, widthMm: number, lengthMm: number): boolean =>
+  rolls.some((each) => isSheet(each) && each.widthMm === widthMm && each.lengthMm === lengthMm);
 
 /** How a piece may lie on the roll against how it hangs: see docs/formats (films.turn). */
 export type FilmTurn = 'any' | 'half' | 'none';

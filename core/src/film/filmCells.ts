@@ -12,7 +12,7 @@ import {
   type ReadCell,
 } from '../sheet/index.ts';
 import { fail, succeed } from '../units/index.ts';
-import { FILM_KINDS, type FilmKind, type FilmOptics } from './film.ts';
+import { FILM_KINDS, SOLD_BY, type FilmKind, type FilmOptics } from './film.ts';
 import { OPTICS_KEYS } from './filmSchema.ts';
 
 /** Static cling was a kind once, and stands so in older sheets. */
@@ -76,7 +76,7 @@ export const rollCells = {
   rollLengthMm: orElse(number(1, 200_000), null),
   rollPrice: orElse(number(0.01, 1e6), null),
   priceFrom: orElse(day, null),
-  soldBy: orElse(oneOf(['roll', 'metre']), 'roll' as const),
+  soldBy: orElse(oneOf(SOLD_BY), 'roll' as const),
 };
 
 export type FilmColumn =

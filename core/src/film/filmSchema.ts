@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FILM_KINDS, type Film, type FilmKind, type FilmOptics } from './film.ts';
+import { FILM_KINDS, SOLD_BY, type Film, type FilmKind, type FilmOptics } from './film.ts';
 
 const share = z.number().min(0).max(1);
 const sizeMm = z.number().positive().max(200_000);
@@ -59,7 +59,7 @@ export const filmSchema = z.strictObject({
         widthMm: sizeMm,
         lengthMm: sizeMm,
         price: z.number().min(0).nullable(),
-        soldBy: z.enum(['roll', 'metre']).default('roll'),
+        soldBy: z.enum(SOLD_BY).default('roll'),
         later: z
           .array(z.strictObject({ from: z.iso.date(), price: z.number().min(0) }))
           .max(50)

@@ -4,7 +4,10 @@ export { FILM_COLUMNS, type FilmColumn, type FilmText } from './filmCells.ts';
 export { OPTICS_KEYS, filmSchema } from './filmSchema.ts';
 export {
   FILM_KINDS,
+  SOLD_BY,
   isOffered,
+  isSheet,
+  isSoldAsSheet,
   pricedOn,
   solarAbsorptance,
   type Cast,
@@ -14,6 +17,7 @@ export {
   type FilmTurn,
   type Pattern,
   type RollOnSale,
+  type SoldBy,
 } from './film.ts';
 export { glassVerdict, type GlassVerdict } from './glassVerdict.ts';
 export {

@@ -304,6 +304,8 @@ const paneSchema = z.strictObject({
     ])
     .nullable()
     .default(null),
+  /** On a sheet with a motif: how far in from the sheet's left and top the glass begins; null in its middle. */
+  motif: z.strictObject({ leftMm: placeMmField, topMm: placeMmField }).nullable().default(null),
   seams: z.strictObject({
     allowed: z.boolean(),
     axis: z.enum(['any', 'vertical', 'horizontal']),
@@ -368,6 +370,7 @@ export const NEW_PANE: Omit<Pane, 'wallId' | 'label' | 'order' | 'gapBeforeMm' |
   hidden: [],
   hole: null,
   fromRoll: null,
+  motif: null,
   seams: { allowed: true, axis: 'vertical', atMm: null, alone: false },
 };
 

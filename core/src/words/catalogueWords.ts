@@ -38,7 +38,7 @@ export const FILM_COLUMN_NAMES: Readonly<Record<FilmColumn, string>> = {
   rollWidthMm: 'roll width (mm)',
   rollLengthMm: 'roll length (mm)',
   rollPrice: 'price of the roll',
-  soldBy: 'sold by roll or metre',
+  soldBy: 'sold by roll, metre, sheet or motif',
   priceFrom: 'price from (day)',
 };
 

@@ -42,6 +42,7 @@ export {
   describeRefusal,
   describeTakenOn,
 } from './fittingPlanWords.ts';
+export { describeBought, describeSheet, describeTrimOff } from './sheetWords.ts';
 export { describeMark } from './markWords.ts';
 export { PANE_WORDS } from './paneWords.ts';
 export { describeBeforeFilm, describePlaceOnPane, describeRemedy } from './defectWords.ts';

@@ -171,6 +171,10 @@ const WAYS_OUT: Readonly<Record<UnplacedReason, string>> = {
     'Its piece is longer than there is clear floor or bench to pull it out on. Allow longer pulls for this job, or in the house rules.',
   'pane.fromTooSmall':
     'The roll that was chosen for it is not on the rack any more, or is too small for it; choose another, or drop the choice.',
+  'sheet.tooSmall':
+    'No sheet of this film is as large as its piece; choose a film with larger sheets, or one off the roll.',
+  'sheet.motif':
+    'Where the motif is wanted, the sheet ends before the pane does; put the motif elsewhere, or take a larger sheet.',
   'seam.notAllowed':
     'It is wider than any roll and may not be seamed; allow a seam or choose a film with a wider roll.',
   'seam.turnedFilm':
@@ -254,6 +258,12 @@ const FAULTS: Readonly<Record<PlanFaultCode, (f: PlanFault['figures']) => string
   'pull.noLength': (f) => `Pull ${f['id']} has no length.`,
   'pull.offRoll': (f) => `Pull ${f['id']} ends at ${f['end']} mm, the roll has ${f['length']} mm.`,
   'pull.overlap': (f) => `Pulls ${f['other']} and ${f['id']} take the same stretch of the roll.`,
+  'sheet.notWhole': (f) =>
+    `The sheet of pull ${f['id']} is cut to ${f['length']} mm, but sheets of ${f['sheet']} mm are bought whole.`,
+  'sheet.motifAlone': (f) =>
+    `Pull ${f['id']} is a sheet with a motif, of which one piece is cut, upright; the plan has ${f['pieces']} on it.`,
+  'sheet.motifPlace': (f) =>
+    `Piece ${f['piece']} lies ${f['x']} mm from the left and ${f['y']} mm from the top of its sheet; the motif wants ${f['wishedX']} and ${f['wishedY']} mm.`,
   'pull.tooLong': (f) => `The pull ${f['id']} is ${f['length']} mm long; there is room for ${f['most']} mm.`,
   'pull.tooManySlits': (f) =>
     `Pull ${f['id']} is slit at ${f['slits']} places; the house rules allow ${f['most']} knives.`,

@@ -1,4 +1,4 @@
-import { filmSchema, type Film, type FilmKind } from '@neat-sill/core/film';
+import { filmSchema, type Film, type FilmKind, type SoldBy } from '@neat-sill/core/film';
 import type { z } from 'zod';
 
 type PlainFilm = z.input<typeof filmSchema> & { readonly kind: FilmKind };
@@ -6,7 +6,7 @@ type PlainFilm = z.input<typeof filmSchema> & { readonly kind: FilmKind };
 const rolls = (
   lengthMm: number,
   prices: Readonly<Record<number, number>>,
-  soldBy: 'roll' | 'metre' = 'roll',
+  soldBy: SoldBy = 'roll',
 ): PlainFilm['rolls'] =>
   Object.entries(prices).map(([width, price]) => ({ widthMm: Number(width), lengthMm, price, soldBy }));
 
@@ -354,7 +354,11 @@ const FILMS: readonly PlainFilm[] = [
     mount: 'inside',
     thicknessUm: 180,
     optics: optics([0.38, 0.22, 0.24], [0.36, 0.24, 0.25], 0.05, 0.88),
-    rolls: rolls(25000, { 1370: 410, 1520: 455 }),
+    rolls: [
+      ...rolls(25000, { 1370: 410, 1520: 455 }),
+      { widthMm: 700, lengthMm: 1400, price: 64, soldBy: 'sheet' },
+      { widthMm: 900, lengthMm: 2000, price: 98, soldBy: 'motif' },
+    ],
     turn: 'none',
     matchEdges: false,
     mayBeSeamed: true,

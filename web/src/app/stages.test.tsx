@@ -222,7 +222,7 @@ describe('fitting', () => {
   test('says what is begun, done, or has faults', () => {
     expect(says('fitting', openJob({ ...sound(), fitting }))).toEqual([
       'good: done',
-      'doubt: begun',
+      'doubt: 3 of 24 steps',
       'no: 2 faults',
     ]);
     expect(says('fitting', openJob(sound()))).toEqual(['plain', 'plain', 'plain']);

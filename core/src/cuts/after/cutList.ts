@@ -10,6 +10,7 @@ import {
   type Pull,
   type RollEdge,
 } from '../format/index.ts';
+import { sheetOfSource } from '../lay/onSheets.ts';
 import { outerSides } from '../lay/seams.ts';
 import { AS_PLANNED, handPull, isTrimmedAt, type HandPiece, type HandRules } from './handCuts.ts';
 
@@ -37,10 +38,21 @@ export interface CutStrip {
   readonly pieces: readonly CutPiece[];
 }
 
+/** A sheet of fixed size, and what comes off it at each side around the one piece that is cut of it. mm. */
+export interface SheetToCut {
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly motif: boolean;
+  /** Null where several pieces are cut of it. */
+  readonly trimOff: Readonly<Record<Side, number>> | null;
+}
+
 /** One pull in the order of the hands: set the knife, pull out, cut across, then the strips. */
 export interface CutStep {
   readonly pull: Pull;
   readonly source: PlanSource;
+  /** The sheet it is, where it comes off no roll. */
+  readonly sheet: SheetToCut | null;
   /** Cut off the end of the roll before, because it is out of square; null where it need not be. */
   readonly squaring: { readonly mm: number; readonly outMm: number } | null;
   /** Where the knife stands in the box, from the roll's left edge, film face up. Empty: pull at full width. */
@@ -101,6 +113,24 @@ function endOfRoll(pulls: readonly Pull[], job: PlanJob, outMm: number): number 
   return isExact ? outMm : 0;
 }
 
+function sheetToCut({ pieces }: Pull, source: PlanSource, job: PlanJob): SheetToCut | null {
+  const film = job.films.find(({ id }) => id === source.filmId);
+  const sheet = sheetOfSource(source, film);
+  const [piece, ...others] = pieces;
+  if (!sheet) return null;
+  const { width: widthMm, height: heightMm, motif = false } = sheet;
+  const trimOff =
+    piece && others.length === 0
+      ? {
+          left: piece.x,
+          top: piece.y,
+          right: widthMm - piece.x - piece.w,
+          bottom: heightMm - piece.y - piece.l,
+        }
+      : null;
+  return { widthMm, heightMm, motif, trimOff };
+}
+
 /**
  * The plan read in the order of the hands, pull by pull. Positions in mm, film face up, free end first. `hands`: on which marks
  * knives and lengths stand, and which rests stay on their pieces.
@@ -116,11 +146,15 @@ export function cutList(plan: CutPlan, job: PlanJob, hands: HandRules = AS_PLANN
     const ofRoll = plan.pulls.filter(({ sourceId }) => sourceId === source.id);
     const outMm = endOfRoll(ofRoll, job, hands.rollEnds[source.id] ?? 0);
     const { squaring } = hands;
-    const cut = handPull(pull, source.width, job, hands, squaring.by === 'add' ? outMm : 0);
+    const sheet = sheetToCut(pull, source, job);
+    // Where a motif lies on its piece is told by what comes off: nothing stays on for the ease of the hands.
+    const marks = sheet?.motif ? { ...hands, keepUnderMm: 0 } : hands;
+    const cut = handPull(pull, source.width, job, marks, squaring.by === 'add' ? outMm : 0);
     return [
       {
         pull,
         source,
+        sheet,
         squaring:
           isFirst && outMm > 0 && squaring.by === 'cut' ? { mm: Math.max(squaring.mm, outMm), outMm } : null,
         knifeAtMm: cut.knifeAtMm,

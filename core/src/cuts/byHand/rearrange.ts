@@ -4,7 +4,7 @@ import type { CutPlan, Piece, PlanSource, Pull } from '../format/cutPlan.ts';
 import { stripsOf } from '../lay/knives.ts';
 import { rollSideOf } from '../lay/lay.ts';
 import { leftoversOf } from '../lay/leftovers.ts';
-import { wholeShapes } from '../lay/layouts.ts';
+import { wholeShapes } from '../lay/shapes.ts';
 import type { PlanJob, RollEdge } from '../format/planJob.ts';
 import { summaryOfPulls } from '../cost/planSummary.ts';
 

@@ -2,7 +2,8 @@ import { SAME_PLACE_MM } from '../../units/index.ts';
 import type { CutPlan, FilmSummary, Piece, PlanSource, Pull } from '../format/cutPlan.ts';
 import { summaryOfPulls } from '../cost/planSummary.ts';
 import type { PaneForPlan, PlanJob, RollEdge, StockForPlan } from '../format/planJob.ts';
-import { divide, wholeShapes } from '../lay/layouts.ts';
+import { divide } from '../lay/layouts.ts';
+import { wholeShapes } from '../lay/shapes.ts';
 import { goesOn } from '../cost/demand.ts';
 import { inLine } from './rearrange.ts';
 

@@ -1,7 +1,8 @@
 import { costPerMm } from './cost.ts';
 import { hasPrices } from '../format/prices.ts';
 import { placesAreFree } from '../format/prices.ts';
-import { divide, panelLayouts, wholeShapes, type Shape } from '../lay/layouts.ts';
+import { divide, panelLayouts } from '../lay/layouts.ts';
+import { wholeShapes, type Shape } from '../lay/shapes.ts';
 import type { FilmForPlan, PaneForPlan, PlanJob } from '../format/planJob.ts';
 
 /** For one copy of a pane and each of its panels: the shapes it could have on any roll. */

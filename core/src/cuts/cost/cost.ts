@@ -1,5 +1,5 @@
 import type { FilmForPlan, PlanJob } from '../format/planJob.ts';
-import { hasPrices } from '../format/prices.ts';
+import { hasPrices, soldAs } from '../format/prices.ts';
 
 type Source = { readonly kind: 'roll' | 'offcut' | 'new'; readonly width: number; readonly length?: number };
 
@@ -11,12 +11,15 @@ type Source = { readonly kind: 'roll' | 'offcut' | 'new'; readonly width: number
 export function costPerMm(film: FilmForPlan, source: Source): number {
   if (source.kind === 'offcut') return 0;
   if (!hasPrices(film)) return source.width;
-  const same = film.rolls.filter(
+  const sold = source.kind === 'new' ? soldAs(film) : film.rolls;
+  const same = sold.filter(
     (roll) => roll.width === source.width && (source.kind === 'roll' || roll.length === source.length),
   );
-  const perMm = (rolls: FilmForPlan['rolls']) => rolls.map((roll) => (roll.price ?? 0) / roll.length);
+  const perMm = (rolls: readonly FilmForPlan['rolls'][number][]) =>
+    rolls.map((roll) => (roll.price ?? 0) / roll.length);
   if (same.length > 0) return Math.min(...perMm(same));
-  return Math.min(...film.rolls.map((roll) => (roll.price ?? 0) / roll.length / roll.width)) * source.width;
+  const all = film.rolls.length > 0 ? film.rolls : soldAs(film);
+  return Math.min(...all.map((roll) => (roll.price ?? 0) / roll.length / roll.width)) * source.width;
 }
 
 /** What a millimetre off a source counts while plans are weighed: film on hand at its book value, by the house rules. */

@@ -2,15 +2,8 @@ import { SMALLEST_LACK_MM } from '../../units/index.ts';
 import { costPerMm, weightPerMm } from './cost.ts';
 import { countingFor, type Counting } from './counting.ts';
 import type { PlanSource } from '../format/cutPlan.ts';
-import {
-  divide,
-  panelLayouts,
-  phaseOf,
-  wholeShapes,
-  type Lane,
-  type Layout,
-  type Shape,
-} from '../lay/layouts.ts';
+import { divide, panelLayouts, phaseOf, type Layout } from '../lay/layouts.ts';
+import { wholeShapes, type Lane, type Shape } from '../lay/shapes.ts';
 import type { FilmForPlan, PaneForPlan, PlanJob, RollEdge } from '../format/planJob.ts';
 import { middleOf, seamsBetween } from '../lay/seams.ts';
 import { looksOf, type SeamPlace } from '../looks/looks.ts';

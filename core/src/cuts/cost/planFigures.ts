@@ -1,5 +1,6 @@
 import type { CutPlan, PlanJob } from '../format/index.ts';
-import { hasPrices } from '../format/prices.ts';
+import { hasPrices, soldAs } from '../format/prices.ts';
+import { sheetOfSource } from '../lay/onSheets.ts';
 import { costPlan } from './costPlan.ts';
 
 /** What a plan comes to, to hold it beside another. */
@@ -11,6 +12,7 @@ export interface PlanFigures {
   /** What has to be bought for it, in whole rolls; null without prices. */
   readonly toBuy: number | null;
   readonly newRolls: number;
+  readonly newSheets: number;
   readonly wasteShare: number;
   /** Panes that were planned: those that are measured, and where the film may go. */
   readonly panes: number;
@@ -26,8 +28,16 @@ export function planFigures(job: PlanJob, plan: CutPlan): PlanFigures {
   const bought = plan.sources.filter(({ kind }) => kind === 'new');
   const prices = bought.map(({ filmId, width, length }) => {
     const film = job.films.find(({ id }) => id === filmId);
-    return film?.rolls.find((roll) => roll.width === width && roll.length === length)?.price ?? null;
+    return (
+      (film && soldAs(film).find((sold) => sold.width === width && sold.length === length)?.price) ?? null
+    );
   });
+  const sheets = bought.filter((source) =>
+    sheetOfSource(
+      source,
+      job.films.find(({ id }) => id === source.filmId),
+    ),
+  ).length;
   const pieces = plan.pulls.flatMap((pull) => pull.pieces);
   return {
     counts: job.films.every(hasPrices) && plan.summary.cost !== null ? costPlan(job, plan).total : null,
@@ -35,7 +45,8 @@ export function planFigures(job: PlanJob, plan: CutPlan): PlanFigures {
     toBuy: prices.some((price) => price === null)
       ? null
       : prices.reduce((sum: number, price) => sum + (price ?? 0), 0),
-    newRolls: bought.length,
+    newRolls: bought.length - sheets,
+    newSheets: sheets,
     wasteShare: used > 0 ? 1 - net / used : 0,
     panes: job.panes.length,
     pulls: plan.pulls.length,

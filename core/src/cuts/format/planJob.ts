@@ -25,6 +25,19 @@ export const filmForPlanSchema = z.strictObject({
       soldBy: z.enum(['roll', 'metre']).optional(),
     }),
   ),
+  /** Sizes of sheets that can be bought, any number of each, `price` for one. */
+  sheets: z
+    .array(
+      z.strictObject({
+        width: size,
+        height: size,
+        price: z.number().min(0).nullish(),
+        /** It bears one motif: one piece is cut of it, upright and at its place. */
+        motif: z.boolean().optional(),
+      }),
+    )
+    .max(200)
+    .optional(),
   /** Sizes of it that were cut before. */
   wantedBefore: z.array(wantedSizeSchema).max(2000).optional(),
   turn: z.enum(['any', 'half', 'none']),
@@ -63,6 +76,8 @@ export const paneForPlanSchema = z.strictObject({
   allowances: z
     .strictObject({ left: notNegative, top: notNegative, right: notNegative, bottom: notNegative })
     .optional(),
+  /** On a sheet with a motif: how far in from the sheet's left and top the glass begins. Left out: in the middle. */
+  motif: z.strictObject({ left: notNegative, top: notNegative }).optional(),
   /** The room or elevation it is seen in: film of one lot there, if it can be. */
   room: z.string().max(200).optional(),
   /** Off this roll or offcut on hand, or off new film of this width, because somebody wants it so. */

@@ -1,32 +1,20 @@
-import { SIDES, type Side } from '../../survey/index.ts';
+import type { Side } from '../../survey/index.ts';
 import { SMALLEST_LACK_MM } from '../../units/index.ts';
 import type { Piece, Turn } from '../format/cutPlan.ts';
-import { sizeOnRoll, permittedTurns, rollSideOf } from './lay.ts';
-import {
-  allowanceAt,
-  type FilmForPlan,
-  type PaneForPlan,
-  type PlanRules,
-  type RollEdge,
-} from '../format/planJob.ts';
+import { permittedTurns, rollSideOf } from './lay.ts';
+import { type FilmForPlan, type PaneForPlan, type PlanRules, type RollEdge } from '../format/planJob.ts';
 import { placesAreFree } from '../format/prices.ts';
+import {
+  edgeChoices,
+  laneOf,
+  longEdge,
+  marginsFor,
+  wholeShapes,
+  type Margins,
+  type Shape,
+} from './shapes.ts';
+import { waysOnSheets } from './onSheets.ts';
 import { shareOnPattern, shareSpan, type Share, type ShareInput } from './shareSpan.ts';
-
-/** Which roll edges a shape must lie on: none, one of them, or both (the full width of the roll). */
-export type Lane = 'free' | RollEdge | 'both';
-
-/** One way in which a piece may lie on a roll. */
-export interface Shape {
-  readonly turn: Turn;
-  readonly acrossMm: number;
-  readonly alongMm: number;
-  readonly lane: Lane;
-  readonly cover: Piece['cover'];
-  readonly factoryEdge: Side | null;
-  readonly seamEdges: Piece['seamEdges'];
-  /** For a patterned panel: its place across the roll, and its start along the roll against the first panel's. */
-  readonly phase: { readonly x: number; readonly along: number; readonly repeatAlong: number } | null;
-}
 
 /** One way to make a pane: for each of its panels the shapes between which the planner may choose. */
 export type Layout = readonly (readonly Shape[])[];
@@ -43,6 +31,8 @@ export type UnplacedReason =
   | 'edge.notAvailable'
   | 'pane.fromTooSmall'
   | 'pull.tooLong'
+  | 'sheet.tooSmall'
+  | 'sheet.motif'
   | 'seam.notAllowed'
   | 'seam.turnedFilm'
   | 'seam.axis'
@@ -54,60 +44,11 @@ export type Division =
   | { readonly kind: 'panels'; readonly ways: readonly SeamWay[] }
   | { readonly kind: 'impossible'; readonly reason: UnplacedReason };
 
-type Margins = Readonly<Record<Side, number>>;
 type Roll = { readonly width: number; readonly length: number };
 
 const MOST_PANELS = 60;
 /** Lines of a pattern to either side of equal panels that a seam may lie on. */
 const MOST_LINES = 12;
-
-function marginsFor(pane: PaneForPlan, edgeSide: Side | null, rules: PlanRules): Margins {
-  const margin = (side: Side) =>
-    side === edgeSide ? rules.factoryEdgeAllowance : allowanceAt(pane, side, rules);
-  return { top: margin('top'), right: margin('right'), bottom: margin('bottom'), left: margin('left') };
-}
-
-/** The sides that may hang on the factory edge; null is a pane without such a wish. */
-function edgeChoices(pane: PaneForPlan): readonly (Side | null)[] {
-  if (pane.factoryEdge === 'none') return [null];
-  return pane.factoryEdge === 'any' ? SIDES : [pane.factoryEdge];
-}
-
-function laneOf(edges: readonly (RollEdge | null)[]): Lane {
-  const wanted = new Set(edges.filter((edge) => edge !== null));
-  if (wanted.size === 2) return 'both';
-  return [...wanted][0] ?? 'free';
-}
-
-function longEdge(side: Side, turn: Turn): RollEdge | null {
-  const lying = rollSideOf(side, turn);
-  return lying === 'left' || lying === 'right' ? lying : null;
-}
-
-/** Every way in which an undivided pane may lie on a roll of this film, wide enough or not. */
-export function wholeShapes(pane: PaneForPlan, film: FilmForPlan, rules: PlanRules): Shape[] {
-  const cover = { left: 0, top: 0, width: pane.width, height: pane.height };
-  const shapes = edgeChoices(pane).flatMap((edgeSide) => {
-    const margins = marginsFor(pane, edgeSide, rules);
-    const width = pane.width + margins.left + margins.right;
-    const height = pane.height + margins.top + margins.bottom;
-    return permittedTurns(film.turn).flatMap((turn): Shape[] => {
-      const edge = edgeSide && longEdge(edgeSide, turn);
-      if (edgeSide && !edge) return [];
-      const size = sizeOnRoll(width, height, turn);
-      return [
-        { turn, ...size, lane: laneOf([edge]), cover, factoryEdge: edgeSide, seamEdges: {}, phase: null },
-      ];
-    });
-  });
-  return shapes.filter(
-    (shape, at) =>
-      at ===
-      shapes.findIndex(
-        (s) => s.acrossMm === shape.acrossMm && s.alongMm === shape.alongMm && s.lane === shape.lane,
-      ),
-  );
-}
 
 interface AxisSides {
   readonly span: number;
@@ -184,11 +125,12 @@ function fitsWhole(pane: PaneForPlan, film: FilmForPlan, rules: PlanRules): bool
 }
 
 /**
- * Decides whether a pane is made whole or of panels: divided only when it fits whole on no roll that is sold, then
+ * Decides whether a pane is made whole or of panels: divided only when it fits whole on no roll or sheet that is sold, then
  * into as few panels as the widest sold roll allows (formats: panes).
  */
 export function divide(pane: PaneForPlan, film: FilmForPlan, rules: PlanRules): Division {
-  if (film.rolls.length === 0 || fitsWhole(pane, film, rules)) return { kind: 'whole' };
+  const whole = fitsWhole(pane, film, rules) || waysOnSheets(pane, film, rules).length > 0;
+  if (film.rolls.length === 0 || whole) return { kind: 'whole' };
   if (!pane.seams.allowed) return { kind: 'impossible', reason: 'seam.notAllowed' };
   const axes = (['vertical', 'horizontal'] as const)
     .filter((axis) => pane.seams.axis === 'any' || pane.seams.axis === axis)

@@ -1,6 +1,7 @@
 import { SMALLEST_LACK_MM } from '../../units/index.ts';
 import type { PlanSource } from '../format/cutPlan.ts';
-import { phaseOf, type Layout, type Shape } from './layouts.ts';
+import { phaseOf, type Layout } from './layouts.ts';
+import { type Shape } from './shapes.ts';
 import type { RollEdge } from '../format/planJob.ts';
 
 /** A piece in its place: `x` across the roll, `y` along it from the free end of its pull. */

@@ -64,6 +64,8 @@ export function planCostLowerBound(
   solver: LinearSolver,
   shouldStop: () => boolean,
 ): number | null {
+  // Sheets count whole, which the bound by cross-sections knows nothing of.
+  if ((film.sheets ?? []).length > 0) return null;
   const demand = demandOf(film, job);
   const { counting, supplies, parts, repeats } = demand;
   const wanted = job.panes.reduce((sum, { filmId, count }) => sum + (filmId === film.id ? count : 0), 0);

@@ -1,14 +1,7 @@
 import type { CopyOfPane, UnplacedCopy } from './assemblePlan.ts';
 import { costPerMm, weightPerMm } from '../cost/cost.ts';
-import {
-  divide,
-  panelLayouts,
-  wholeShapes,
-  type Division,
-  type Layout,
-  type Shape,
-  type UnplacedReason,
-} from '../lay/layouts.ts';
+import { divide, panelLayouts, type Division, type Layout, type UnplacedReason } from '../lay/layouts.ts';
+import { wholeShapes, type Shape } from '../lay/shapes.ts';
 import { mayComeOff } from '../cost/demand.ts';
 import type { FilmForPlan, PaneForPlan, PlanJob, RollEdge } from '../format/planJob.ts';
 import { SMALLEST_LACK_MM } from '../../units/index.ts';

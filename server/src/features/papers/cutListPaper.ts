@@ -10,7 +10,7 @@ import {
   listOf,
   type LengthUnit,
 } from '@neat-sill/core/units';
-import { SIDE_NAMES, describeUnplaced } from '@neat-sill/core/words';
+import { SIDE_NAMES, describeSheet, describeTrimOff, describeUnplaced } from '@neat-sill/core/words';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { BRICK, HAIRLINE, INK, QUIET } from './pdf.ts';
 import { letterhead } from './letterhead.ts';
@@ -66,7 +66,7 @@ function pieceLine(input: PaperInput, piece: CutPiece, show: (mm: number) => str
 }
 
 /** The pull to scale, as it comes out of the box: free end at the bottom. */
-function pullDrawing({ pull, source, strips, keep, knifeAtMm }: CutStep, unit: LengthUnit): Content {
+function pullDrawing({ pull, source, sheet, strips, keep, knifeAtMm }: CutStep, unit: LengthUnit): Content {
   const scale = ROLL_DRAWING_WIDTH / source.width;
   const height = Math.min(220, Math.max(24, pull.length * scale));
   const down = height / pull.length;
@@ -85,7 +85,11 @@ function pullDrawing({ pull, source, strips, keep, knifeAtMm }: CutStep, unit: L
   return {
     stack: [
       { svg, width: ROLL_DRAWING_WIDTH },
-      { text: `roll ${formatRollWidth(source.width, unit)} wide`, color: QUIET, fontSize: 8 },
+      {
+        text: `${sheet ? 'sheet' : 'roll'} ${formatRollWidth(source.width, unit)} wide`,
+        color: QUIET,
+        fontSize: 8,
+      },
     ],
   };
 }
@@ -107,12 +111,20 @@ function pullBlock(input: PaperInput, step: CutStep, filmName: string): Content 
         stack: [
           { text: `Pull ${step.pull.id}`, bold: true, fontSize: 12 },
           {
-            text: [filmName, step.source.kind === 'new' ? 'new roll' : step.source.id, lot && `lot ${lot}`]
+            text: [
+              filmName,
+              step.sheet
+                ? describeSheet(step.sheet, unit)
+                : step.source.kind === 'new'
+                  ? 'new roll'
+                  : step.source.id,
+              lot && `lot ${lot}`,
+            ]
               .filter(Boolean)
               .join(', '),
             color: QUIET,
           },
-          ...(step.source.kind === 'new' && lot === null
+          ...(step.source.kind === 'new' && !step.sheet && lot === null
             ? [{ text: 'Lot of the new roll: ________________', color: QUIET }]
             : []),
           ...(step.squaring
@@ -123,6 +135,9 @@ function pullBlock(input: PaperInput, step: CutStep, filmName: string): Content 
                 },
               ]
             : []),
+          ...(step.sheet && describeTrimOff(step.sheet, unit) !== null
+            ? [{ text: describeTrimOff(step.sheet, unit) ?? '', bold: true }]
+            : []),
           {
             text: [
               { text: 'Knife at  ', color: QUIET },
@@ -131,7 +146,7 @@ function pullBlock(input: PaperInput, step: CutStep, filmName: string): Content 
           },
           {
             text: [
-              { text: 'Pull out  ', color: QUIET },
+              { text: step.sheet ? 'Length  ' : 'Pull out  ', color: QUIET },
               { text: formatLength(step.pullOutMm, { unit }), bold: true },
             ],
           },

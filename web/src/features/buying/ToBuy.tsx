@@ -1,5 +1,13 @@
 import { shoppingList, type FilmWanted, type ShoppingLine } from '@neat-sill/core/buying';
-import { countOf, formatRollWidth, formatRun, listOf, type LengthUnit } from '@neat-sill/core/units';
+import { isSheet, type SoldBy } from '@neat-sill/core/film';
+import {
+  countOf,
+  formatLength,
+  formatRollWidth,
+  formatRun,
+  listOf,
+  type LengthUnit,
+} from '@neat-sill/core/units';
 import { RULES_OF_ROLES } from '@neat-sill/core/contract';
 import { Copy, FileDown, FileText, RefreshCw } from 'lucide-react';
 import { useMemo, useState } from 'react';
@@ -30,9 +38,15 @@ function Quantity({
   line,
   unit,
 }: {
-  line: Pick<ShoppingLine, 'quantity' | 'rollMm'> & { soldBy?: string };
+  line: Pick<ShoppingLine, 'quantity' | 'rollMm'> & { soldBy?: SoldBy };
   unit: LengthUnit;
 }) {
+  if (line.soldBy && isSheet({ soldBy: line.soldBy }))
+    return (
+      <>
+        {countOf(line.quantity, 'sheet')}, {formatLength(line.rollMm, { unit })} high
+      </>
+    );
   return line.soldBy === 'metre' ? (
     <>{formatRun(line.quantity * 1000, unit)} by the metre</>
   ) : (
@@ -51,7 +65,7 @@ function boughtBy({
   rollMm,
   quantity,
   soldBy,
-}: Bought & { readonly soldBy?: 'roll' | 'metre' }): Bought {
+}: Bought & { readonly soldBy?: SoldBy }): Bought {
   return soldBy === 'metre'
     ? { filmId, widthMm, rollMm: Math.round(quantity * 1000), quantity: 1 }
     : { filmId, widthMm, rollMm, quantity };
@@ -155,8 +169,8 @@ export function ToBuy({ wanted, unit, filmName, ofManyJobs }: ToBuyProps) {
                     {line.inStock
                       ? `in stock, lot ${line.lot}`
                       : `not in stock: ${countOf(line.days, 'day')}`}
-                    {line.quantity !== 1 && line.soldBy === 'roll' && `, ${money(line.each)} each`}
-                    {line.quantity > 1 && line.soldBy === 'roll' && ', ask for one lot'}
+                    {line.quantity !== 1 && line.soldBy !== 'metre' && `, ${money(line.each)} each`}
+                    {line.quantity > 1 && line.soldBy !== 'metre' && ', ask for one lot'}
                     {forJobs(line)}
                   </span>
                   {orderPart(boughtBy(line), supplier.supplierName)}

@@ -1,5 +1,6 @@
 import type { ShoppingLine, ShoppingList } from '@neat-sill/core/buying';
-import { formatRollWidth, formatRun, type LengthUnit } from '@neat-sill/core/units';
+import { isSheet } from '@neat-sill/core/film';
+import { countOf, formatLength, formatRollWidth, formatRun, type LengthUnit } from '@neat-sill/core/units';
 
 interface Named {
   readonly unit: LengthUnit;
@@ -10,7 +11,9 @@ const wanted = (line: ShoppingLine, { unit, filmName }: Named): string => {
   const many =
     line.soldBy === 'metre'
       ? `${formatRun(line.quantity * 1000, unit)} by the metre`
-      : `${line.quantity} × ${formatRun(line.rollMm, unit)}`;
+      : isSheet(line)
+        ? `${countOf(line.quantity, 'sheet')} ${formatLength(line.rollMm, { unit })} high`
+        : `${line.quantity} × ${formatRun(line.rollMm, unit)}`;
   return `${filmName(line.filmId)}, ${formatRollWidth(line.widthMm, unit)} wide: ${many}${line.lot ? `, lot ${line.lot}` : ''}`;
 };
 

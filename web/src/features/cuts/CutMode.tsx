@@ -1,7 +1,7 @@
 import { PLAN_ID, type CutStep, type KeptPlan } from '@neat-sill/core/cuts';
 import { patchRecord } from '@neat-sill/core/record';
 import { countOf, formatRun } from '@neat-sill/core/units';
-import { SIDE_NAMES } from '@neat-sill/core/words';
+import { SIDE_NAMES, describeSheet, describeTrimOff } from '@neat-sill/core/words';
 import { Check, ChevronLeft } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
@@ -98,9 +98,18 @@ export function CutMode({ kept, steps, filmName, onClose }: CutModeProps) {
                 <dl>
                   <Line name="Roll">
                     {filmName(step.source.filmId)},{' '}
-                    {step.source.kind === 'new' ? 'a new roll' : step.source.id},{' '}
-                    <Length mm={step.source.width} unit={unit} withUnit /> wide
+                    {step.sheet ? (
+                      describeSheet(step.sheet, unit)
+                    ) : (
+                      <>
+                        {step.source.kind === 'new' ? 'a new roll' : step.source.id},{' '}
+                        <Length mm={step.source.width} unit={unit} withUnit /> wide
+                      </>
+                    )}
                   </Line>
+                  {step.sheet && describeTrimOff(step.sheet, unit) !== null && (
+                    <Line name="Sheet">{describeTrimOff(step.sheet, unit)}</Line>
+                  )}
                   {step.squaring && (
                     <Line name="First, square the roll end">
                       cut <Length mm={step.squaring.mm} unit={unit} withUnit /> off{' '}

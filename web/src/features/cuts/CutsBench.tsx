@@ -1,8 +1,9 @@
 import { PLAN_ID, atMostCheaper, cutList, handRulesOf } from '@neat-sill/core/cuts';
 import { filmWantedBy } from '@neat-sill/core/buying';
 import { sameData } from '@neat-sill/core/record';
+import { isSoldAsSheet } from '@neat-sill/core/film';
 import { countOf } from '@neat-sill/core/units';
-import { describePlan } from '@neat-sill/core/words';
+import { describeBought, describePlan } from '@neat-sill/core/words';
 import { group } from 'd3';
 import { Scissors } from 'lucide-react';
 import { useMemo, useState } from 'react';
@@ -21,6 +22,7 @@ import { PlotFiles } from './PlotFiles.tsx';
 import { Roll, usePiecesInHand } from './Roll.tsx';
 import { PlanSettings } from './PlanSettings.tsx';
 import { SeamPlaces, useDividedPanes } from './SeamPlaces.tsx';
+import { Motifs, useMotifPanes } from './Motifs.tsx';
 import { Shapes, useShapesOnBench } from './Shapes.tsx';
 import { useRearrange } from './useRearrange.ts';
 import { useReplan } from './useReplan.ts';
@@ -61,10 +63,14 @@ export function CutsBench() {
     () => (plan ? filmWantedBy({ jobId, jobName: header.name }, plan, holds?.cutPullIds ?? []) : []),
     [plan, holds, jobId, header.name],
   );
+  const sheets = wanted.filter(({ filmId, widthMm, rollMm }) =>
+    book.films.some((film) => film.id === filmId && isSoldAsSheet(film, widthMm, rollMm)),
+  ).length;
   const locked = holds?.lockedPullIds.length ?? 0;
   const hasPlan = plan !== null && plan.pulls.length > 0;
   const whatIf: Fold = { key: 'whatIf', title: 'What if', content: () => <WhatIf /> };
   const shapes = useShapesOnBench();
+  const motifs = useMotifPanes();
   const folds: Fold[] = [
     ...(divided.length > 0
       ? [
@@ -76,6 +82,15 @@ export function CutsBench() {
         ]
       : []),
     whatIf,
+    ...(motifs.length > 0
+      ? [
+          {
+            key: 'motifs',
+            title: `Motif of ${motifs.map(({ record }) => record.label).join(', ')}`,
+            content: () => <Motifs panes={motifs} />,
+          },
+        ]
+      : []),
     ...(shapes.length > 0
       ? [
           {
@@ -112,7 +127,10 @@ export function CutsBench() {
       ? [
           {
             key: 'buy',
-            title: wanted.length === 0 ? 'Nothing to buy' : `To buy: ${countOf(wanted.length, 'roll')}`,
+            title:
+              wanted.length === 0
+                ? 'Nothing to buy'
+                : `To buy: ${describeBought(wanted.length - sheets, sheets)}`,
             content: () => <ToBuy wanted={wanted} unit={unit} filmName={filmName} ofManyJobs={false} />,
           },
           { key: 'plotter', title: 'For a plotter', content: () => <PlotFiles steps={steps} /> },

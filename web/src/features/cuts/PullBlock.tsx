@@ -1,6 +1,6 @@
 import type { CutPiece, CutStep } from '@neat-sill/core/cuts';
 import { formatLength, listOf, type LengthUnit } from '@neat-sill/core/units';
-import { SIDE_NAMES } from '@neat-sill/core/words';
+import { SIDE_NAMES, describeTrimOff } from '@neat-sill/core/words';
 import { Lock, LockOpen } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { PullDrawing, type PiecesInHand } from '../../drawing/PullDrawing.tsx';
@@ -165,6 +165,9 @@ export function PullBlock({
                 <Length mm={step.squaring.outMm} unit={unit} withUnit /> out over its width
               </span>,
             )}
+          {step.sheet &&
+            describeTrimOff(step.sheet, unit) !== null &&
+            line('Sheet', <span className="text-sm">{describeTrimOff(step.sheet, unit)}</span>)}
           {line(
             'Knife at',
             knifeAtMm.length === 0 ? (
@@ -182,7 +185,7 @@ export function PullBlock({
             ),
           )}
           {line(
-            'Pull out',
+            step.sheet ? 'Length' : 'Pull out',
             <span className="text-lg font-bold">
               <Length mm={step.pullOutMm} unit={unit} withUnit />
             </span>,

@@ -1,5 +1,6 @@
-import type { CutStep, KeptPlan, PlanSource } from '@neat-sill/core/cuts';
+import type { CutStep, KeptPlan } from '@neat-sill/core/cuts';
 import { formatRun } from '@neat-sill/core/units';
+import { describeSheet } from '@neat-sill/core/words';
 import { useState } from 'react';
 import { RollBox, useRollPx, type PiecesInHand } from '../../drawing/PullDrawing.tsx';
 import { Length } from '../../ui/Length.tsx';
@@ -9,8 +10,8 @@ import { PullBlock } from './PullBlock.tsx';
 import { RollEnd } from './RollEnd.tsx';
 import type { Rearrange } from './useRearrange.ts';
 
-export const rollName = (source: PlanSource, film: string) =>
-  `${film} · ${source.kind === 'new' ? 'new roll' : source.id}`;
+export const rollName = ({ source, sheet }: Pick<CutStep, 'source' | 'sheet'>, film: string) =>
+  `${film} · ${sheet ? 'new sheet' : source.kind === 'new' ? 'new roll' : source.id}`;
 
 /** The pull over which something is on the page. */
 const pullAt = ({ x, y }: { x: number; y: number }) =>
@@ -72,15 +73,21 @@ export function Roll(props: RollProps) {
   const longestMm = Math.max(1, ...ofRoll.map(({ pull }) => pull.length));
   const rollPx = useRollPx(first?.source.width ?? 0, longestMm);
   if (!first) return null;
-  const name = rollName(first.source, filmName(first.source.filmId));
+  const name = rollName(first, filmName(first.source.filmId));
   const next = kept?.plan.pulls.find(({ id }) => !kept.cutPullIds.includes(id))?.id;
   return (
     <section aria-label={name} className="pl-3">
       <h3 className="flex flex-wrap items-center gap-x-3">
         <RollBox name={name} rollPx={rollPx} />
         <span className="text-sm font-normal text-quiet">
-          <Length mm={first.source.width} unit={unit} withUnit /> wide, of{' '}
-          {formatRun(first.source.length, unit)}
+          {first.sheet ? (
+            describeSheet(first.sheet, unit)
+          ) : (
+            <>
+              <Length mm={first.source.width} unit={unit} withUnit /> wide, of{' '}
+              {formatRun(first.source.length, unit)}
+            </>
+          )}
         </span>
       </h3>
       <RollEnd source={first.source} />

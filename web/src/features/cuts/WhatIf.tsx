@@ -1,7 +1,7 @@
 import { planFigures, type PlanFigures } from '@neat-sill/core/cuts';
 import { patchRecord, withRecord } from '@neat-sill/core/record';
 import { pricePerM2 } from '@neat-sill/core/advice';
-import { isOffered, type Film } from '@neat-sill/core/film';
+import { isOffered, isSheet, type Film } from '@neat-sill/core/film';
 import {
   HEADER_ID,
   deriveJob,
@@ -10,7 +10,8 @@ import {
   type JobHeader,
   type JobRecords,
 } from '@neat-sill/core/job';
-import { countOf, formatLength, formatShare, listOf } from '@neat-sill/core/units';
+import { formatLength, formatShare, listOf } from '@neat-sill/core/units';
+import { describeBought } from '@neat-sill/core/words';
 import { rollup } from 'd3';
 import { useMemo, type ReactNode } from 'react';
 import {
@@ -79,7 +80,11 @@ function useVariants(): readonly Variant[] {
     const film = book.films.find(({ id }) => id === mostUsed);
     const chosen = film && header.rollWidths[film.id];
     const other = Object.fromEntries(Object.entries(header.rollWidths).filter(([id]) => id !== film?.id));
-    const widths = film ? [...new Set(film.rolls.map(({ widthMm }) => widthMm))].sort((a, b) => a - b) : [];
+    const widths = film
+      ? [...new Set(film.rolls.filter((roll) => !isSheet(roll)).map(({ widthMm }) => widthMm))].sort(
+          (a, b) => a - b,
+        )
+      : [];
     const panes = allPanes.filter(({ filmId }) => filmId === film?.id);
     const seams = divided.flatMap(({ pane, splice }) =>
       splice.options
@@ -175,8 +180,8 @@ export function WhatIf() {
         { key: 'way', title: 'Way', names: 'strong', cell: ({ name }) => name },
         figure('counts', 'Plan cost', against),
         figure('film', 'Film used', ({ cost }) => money(cost)),
-        figure('buy', 'To buy', ({ newRolls, toBuy }) =>
-          newRolls === 0 ? 'nothing' : `${money(toBuy)} (${countOf(newRolls, 'roll')})`,
+        figure('buy', 'To buy', ({ newRolls, newSheets, toBuy }) =>
+          newRolls + newSheets === 0 ? 'nothing' : `${money(toBuy)} (${describeBought(newRolls, newSheets)})`,
         ),
         figure('waste', 'Waste', ({ wasteShare }) => formatShare(wasteShare)),
         figure('pulls', 'Pulls', ({ pulls }) => pulls),

@@ -1,5 +1,6 @@
 import { patchRecord } from '@neat-sill/core/record';
 import { looksOf, unevenFront, type GlassFigures, type Ranked } from '@neat-sill/core/advice';
+import { isSheet } from '@neat-sill/core/film';
 import { verdictFor } from '@neat-sill/core/job';
 import { countOf, formatRollWidth, formatShare } from '@neat-sill/core/units';
 import {
@@ -85,7 +86,10 @@ function FilmRow({ ranked, bare, panes, compared, mayCompare, onCompare }: FilmR
   const { film, breakage, uncertainty } = figures;
   const { rules } = useJob();
   const { goes, chosen, choose } = useChooseFilm(film, panes);
-  const widths = film.rolls.map((roll) => roll.widthMm).sort((a, b) => a - b);
+  const widths = film.rolls
+    .filter((roll) => !isSheet(roll))
+    .map((roll) => roll.widthMm)
+    .sort((a, b) => a - b);
   return (
     <li
       className={`flex gap-3 border-t border-hairline-soft py-3 ${chosen ? '-mx-4 bg-edge-tint px-4' : ''}`}
@@ -136,7 +140,9 @@ function FilmRow({ ranked, bare, panes, compared, mayCompare, onCompare }: FilmR
             <p className="text-quiet">
               {widths.length > 0
                 ? `Rolls up to ${formatRollWidth(widths.at(-1) ?? 0, unit)} wide. `
-                : 'No roll on sale. '}
+                : film.rolls.length > 0
+                  ? 'Sold in sheets. '
+                  : 'No roll on sale. '}
               {film.mayBeSeamed
                 ? film.matchEdges
                   ? 'Seams meet with the same roll edge.'

@@ -175,6 +175,8 @@ function RollFields({
           options={[
             ['roll', 'whole rolls'],
             ['metre', 'the metre'],
+            ['sheet', 'sheets of this size'],
+            ['motif', 'sheets with one motif'],
           ]}
           onChoose={(soldBy) => change({ soldBy })}
         />

@@ -1,5 +1,5 @@
 import { RULES_OF_ROLES } from '@neat-sill/core/contract';
-import { isOffered, pricedOn, type Film } from '@neat-sill/core/film';
+import { isOffered, isSheet, pricedOn, type Film } from '@neat-sill/core/film';
 import {
   countOf,
   formatLength,
@@ -42,7 +42,10 @@ function Rolls({ film, unit }: { film: Film; unit: LengthUnit }) {
     <ul>
       {priced.rolls.map(({ widthMm, lengthMm, price, soldBy, later }) => (
         <li key={`${widthMm} ${lengthMm}`}>
-          {show(widthMm)} × {formatRun(lengthMm, unit)}: <b>{price === null ? 'no price' : money(price)}</b>
+          {isSheet({ soldBy })
+            ? `${soldBy === 'motif' ? 'Sheet with a motif' : 'Sheet'}, ${show(widthMm)} × ${show(lengthMm)}`
+            : `${show(widthMm)} × ${formatRun(lengthMm, unit)}`}
+          : <b>{price === null ? 'no price' : money(price)}</b>
           {soldBy === 'metre' && ', cut by the metre'}
           {later
             .filter(({ from }) => from > today())

@@ -7,6 +7,7 @@ import {
   type FilmColumn,
   type FilmLineProblem,
   type FilmText,
+  type SoldBy,
 } from '@neat-sill/core/film';
 import { describeFilmLineProblem } from '@neat-sill/core/words';
 
@@ -21,7 +22,7 @@ export interface RollForm {
   readonly widthMm: number;
   readonly lengthMm: number;
   readonly price: string;
-  readonly soldBy: 'roll' | 'metre';
+  readonly soldBy: SoldBy;
   /** Prices from a day on. */
   readonly later: readonly PriceForm[];
 }
