@@ -4,6 +4,8 @@ const order = [
   'units',
   'sheet',
   'record',
+  'times',
+  'price',
   'survey',
   'sun',
   'glazing',
@@ -78,7 +80,7 @@ export default {
       to: {
         dependencyTypes: ['npm', 'core'],
         pathNot:
-          'node_modules/(zod|suncalc|geomagnetism|ml-levenberg-marquardt|ml-matrix|date-fns|@date-fns/tz|pure-rand|fast-equals)/',
+          'node_modules/(zod|suncalc|geomagnetism|ml-levenberg-marquardt|ml-matrix|decimal.js|date-fns|@date-fns/tz|pure-rand|fast-equals)/',
       },
     },
     {

@@ -61,7 +61,7 @@ describe('sill plan and sill check', () => {
 
   test('each fault of a plan is one line with its code and place, and the answer is no', () => {
     const plan = JSON.parse(readFileSync(planFile, 'utf8'));
-    plan.pulls[0].pieces[0].x += 700;
+    plan.pulls[0].pieces[0].x += 5000;
     plan.pulls[0].pieces[0].w = 10;
     const { status, stderr } = sill('check', exampleJob, written('broken.json', plan));
     expect(status).toBe(1);
@@ -232,6 +232,26 @@ describe('sill glazing and sill sun', () => {
     const result = sill('glazing', written('selective.json', { ...glazing, films: [selective] }));
     expect(result.status).toBe(0);
     expect(result.stderr).toMatch(/^shgc\.uncertain films: SHGC within 0\.03/);
+  });
+});
+
+describe.each([
+  ['times', 'times-case', { predictions: [{ id: 'q1' }], setAside: [] }],
+  ['price', 'price-case', { cost: 57_100, gross: 104_571, warnings: ['marginUnder'] }],
+])('sill %s', (command, example, answer) => {
+  const asked = JSON.parse(
+    readFileSync(join(root, `docs/formats/example-${example}.json`), 'utf8'),
+  ) as object;
+
+  test('answers the example, a case or an array of them, and refuses what cannot be used', () => {
+    const { status, stdout } = sill(command, written(`${example}.json`, [asked, asked]));
+    expect(status).toBe(0);
+    const [first, second] = JSON.parse(stdout) as unknown[];
+    expect(first).toMatchObject(answer);
+    expect(second).toEqual(first);
+    const refused = sill(command, written(`${example}-wrong.json`, { ...asked, version: 2 }));
+    expect(refused.status).toBe(2);
+    expect(refused.stderr).toMatch(/version/);
   });
 });
 

@@ -1,6 +1,8 @@
 import { parseArgs } from 'node:util';
 import { glazingCaseFormat, glazingResult, uncertaintyOf, type GlazingCase } from '@neat-sill/core/glazing';
 import { doubtsCaseFormat, doubtsResult, type DoubtsCase } from '@neat-sill/core/survey';
+import { priceCaseFormat, priceOf } from '@neat-sill/core/price';
+import { timesCaseFormat, timesResult } from '@neat-sill/core/times';
 import { sunCaseFormat, sunResult } from '@neat-sill/core/sun';
 import {
   fittingCaseFormat,
@@ -45,6 +47,19 @@ const FITTING = {
   isNo: ({ refused }: FittingResult) => refused.length > 0,
 };
 
+const TIMES = { reader: timesCaseFormat, answer: timesResult, remarks: () => [] };
+const PRICE = { reader: priceCaseFormat, answer: priceOf, remarks: () => [] };
+
+/** What is computed case by case: reads a file of them, writes their results, gives the exit code. */
+const CASES: Readonly<Record<string, (file: string) => Promise<number>>> = {
+  glazing: (file) => casesCommand(file, GLAZING),
+  sun: (file) => casesCommand(file, SUN),
+  doubts: (file) => casesCommand(file, DOUBTS),
+  fitting: (file) => casesCommand(file, FITTING),
+  times: (file) => casesCommand(file, TIMES),
+  price: (file) => casesCommand(file, PRICE),
+};
+
 const USAGE = `sill: the computations of Neat Sill on files, without a server
 
   npm run --silent sill -- plan JOB.json [--out PLAN.json] [--seconds 10]
@@ -53,6 +68,8 @@ const USAGE = `sill: the computations of Neat Sill on files, without a server
   npm run --silent sill -- sun CASE.json          where the sun stands, and when it is on a pane
   npm run --silent sill -- doubts CASE.json       which readings of a survey are asked about, and why
   npm run --silent sill -- fitting CASE.json      the steps of a pane, by film, glass, piece and site
+  npm run --silent sill -- times CASE.json        how long panes take, by what a shop wrote down
+  npm run --silent sill -- price CASE.json        what a job costs and what is asked for it
 
 Exit codes: 0 done, 1 the answer is no, 2 the input can't be used. Formats: docs/formats.
 `;
@@ -94,14 +111,10 @@ async function run(): Promise<number> {
     if (!first || !second || more.length > 0) throw usage('check takes a job file and a plan file.');
     return checkCommand(first, second);
   }
-  if (command === 'fitting') {
-    if (!first || second) throw usage('fitting takes one file of cases.');
-    return casesCommand(first, FITTING);
-  }
-  if (command === 'glazing' || command === 'sun' || command === 'doubts') {
+  const answer = CASES[command];
+  if (answer) {
     if (!first || second) throw usage(`${command} takes one file of cases.`);
-    if (command === 'glazing') return casesCommand(first, GLAZING);
-    return command === 'sun' ? casesCommand(first, SUN) : casesCommand(first, DOUBTS);
+    return answer(first);
   }
   throw usage(`There is no command "${command}".`);
 }

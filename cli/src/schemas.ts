@@ -5,6 +5,8 @@ import { fittingCaseFormat, fittingPlanSchema } from '@neat-sill/core/fitting';
 import { glazingCaseFormat, glazingResultSchema } from '@neat-sill/core/glazing';
 import { jobFileFormat } from '@neat-sill/core/job';
 import { doubtsCaseFormat, doubtsResultSchema } from '@neat-sill/core/survey';
+import { priceCaseFormat, priceResultSchema } from '@neat-sill/core/price';
+import { timesCaseFormat, timesResultSchema } from '@neat-sill/core/times';
 import { sunCaseFormat, sunResultSchema } from '@neat-sill/core/sun';
 import prettier from 'prettier';
 import { z } from 'zod';
@@ -34,6 +36,18 @@ const FILES = [
     'fitting-plan',
     { format: 'neat-sill/fitting-plan', version: 1, schema: fittingPlanSchema },
     'The steps of a pane on each visit, its hands, ways, solution and bead',
+  ],
+  ['times-case', timesCaseFormat, 'What a shop wrote down of its times, and the panes that are asked about'],
+  [
+    'times-result',
+    { format: 'neat-sill/times-result', version: 1, schema: timesResultSchema },
+    'How long panes take, the rates of the shop, and the records that were set aside',
+  ],
+  ['price-case', priceCaseFormat, 'What a job costs and how the shop makes a price of it'],
+  [
+    'price-result',
+    { format: 'neat-sill/price-result', version: 1, schema: priceResultSchema },
+    'Cost line by line, price, discount, tax, deposit and profit',
   ],
   ['doubts-case', doubtsCaseFormat, 'A survey as the tape gave it'],
   [

@@ -6,8 +6,9 @@ import { benchFilm } from './film.ts';
 import { benchFuzz } from './fuzz.ts';
 import { benchScale } from './scale.ts';
 import { benchSurvey } from './survey.ts';
+import { benchTimes } from './times.ts';
 
-const USAGE = `npm run bench [-- cuts|film|survey|api|scale|fuzz …] [--seconds 10] [--jobs 8] [--inputs 5000] [--family house] [--short]
+const USAGE = `npm run bench [-- cuts|film|survey|times|api|scale|fuzz …] [--seconds 10] [--jobs 8] [--inputs 5000] [--family house] [--short]
 
 Figures with their sizes; nothing here passes or fails. --short leaves out what takes half an hour.
 `;
@@ -41,6 +42,7 @@ const BENCHES: Readonly<Record<string, () => void | Promise<void>>> = {
   fuzz: () => benchFuzz(Number(values.inputs)),
   film: benchFilm,
   survey: benchSurvey,
+  times: benchTimes,
 };
 
 const unknown = [

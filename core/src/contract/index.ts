@@ -57,7 +57,6 @@ export type { Town } from './places.ts';
 export {
   NEW_SHOP_DETAILS,
   PAPER_SIZES,
-  currencySchema,
   saveShopSchema,
   shopDetailsSchema,
   type Shop,

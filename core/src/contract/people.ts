@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { nameField, ROLES } from '../record/index.ts';
 import { personSchema } from './account.ts';
-import { currencySchema, timeZoneSchema } from './shopDetails.ts';
+import { currencySchema } from '../price/index.ts';
+import { timeZoneSchema } from './shopDetails.ts';
 
 export const emailField = z
   .email('Write an e-mail address, as “tove@brindle-rook.example”')

@@ -1,13 +1,6 @@
 import { z } from 'zod';
+import { currencySchema } from '../price/index.ts';
 import { placeFields } from '../sun/index.ts';
-
-/** A currency of ISO 4217, as the runtime knows them. */
-export const currencySchema = z
-  .string()
-  .regex(/^[A-Z]{3}$/)
-  .refine((code) => Intl.supportedValuesOf('currency').includes(code), {
-    message: 'Choose a currency by its three letters, as EUR',
-  });
 
 export const timeZoneSchema = placeFields.timeZone;
 
