@@ -18,6 +18,7 @@ const order = [
   'advice',
   'fitting',
   'job',
+  'quote',
   'stage',
   'words',
   'contract',

@@ -57,6 +57,11 @@ test('main views at a desk', async ({ signedIn: page }) => {
   await page.goto('/rack');
   await page.getByRole('row', { name: /G-118/ }).waitFor();
   await picture(page, 'rack');
+  await openDemoJob(page, 'library', 'price');
+  await page.getByRole('heading', { name: /to pay/ }).waitFor();
+  // What the plan comes to in the end, not its first answer.
+  await page.waitForTimeout(4000);
+  await picture(page, 'price');
   await openDemoJob(page, 'library', 'day');
   await picture(page, 'day');
   await openDemoJob(page, 'nursery', 'handover');
@@ -64,10 +69,6 @@ test('main views at a desk', async ({ signedIn: page }) => {
   await page.goto('/films');
   await page.getByRole('heading', { name: 'Films' }).waitFor();
   await picture(page, 'films');
-  await page.goto('/shop');
-  await page.getByRole('radio', { name: 'People' }).click();
-  await page.getByText('Osei Rook').first().waitFor();
-  await picture(page, 'shop');
   await page.goto('/rules');
   await page.getByRole('heading', { name: 'House rules' }).waitFor();
   await picture(page, 'rules');

@@ -60,6 +60,7 @@ export { fittingCaseFormat, fittingCaseSchema, rulesOfCase, type FittingCase } f
 export { anchoringOf, beadLengthMm, type Anchoring } from './plan/anchoring.ts';
 export { BEADS } from './plan/beads.ts';
 export { graceOf } from './plan/grace.ts';
+export { topMm } from './plan/paneAtHand.ts';
 export {
   NOTHING_MORE,
   USUAL_SITE,

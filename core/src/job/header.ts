@@ -10,6 +10,35 @@ export const siteSchema = z.strictObject({
   ...placeFields,
 });
 
+/** What one job's price goes by. Money in the shop's currency. */
+export const pricingSchema = z.strictObject({
+  km: z.number().min(0).max(10_000).describe('There and back'),
+  minutes: z.number().min(0).max(10_000).describe('There and back'),
+  /** Null: by how long the work takes, and its later visits. */
+  trips: z.int().min(1).max(200).nullable(),
+  /** How many go; null: as many as the panes want. */
+  crew: z.int().min(1).max(20).nullable(),
+  hardRemoval: z.boolean(),
+  discount: z
+    .strictObject({ share: z.number().min(0).max(1), because: z.string().trim().max(300) })
+    .nullable(),
+  /** What else this job costs. */
+  extras: z
+    .array(
+      z.strictObject({
+        id: z.string().min(1).max(60),
+        name: z.string().trim().min(1).max(120),
+        cost: z.number().min(0).max(1_000_000),
+      }),
+    )
+    .max(100)
+    .readonly(),
+});
+export type Pricing = z.infer<typeof pricingSchema>;
+export const NO_PRICING: Pricing = {
+  ...{ km: 0, minutes: 0, trips: null, crew: null, hardRemoval: false, discount: null, extras: [] },
+};
+
 const jobHeaderSchema = z.strictObject({
   name: nameField,
   customer: nameField,
@@ -29,6 +58,8 @@ const jobHeaderSchema = z.strictObject({
   rollWidths: z.record(z.string().min(1).max(60), lengthMmField).default({}),
   /** The clear floor or bench of this site to pull film out on, mm; null: as the house rules have it. */
   longestPullMm: lengthMmField.nullable().default(null),
+  /** What this job's price goes by beside the house rules. */
+  pricing: pricingSchema.default(NO_PRICING),
   /** The sketch plan of the site: where its arrow points north, degrees clockwise from up. */
   plan: z.strictObject({ northDeg: z.number().min(0).max(360) }).default({ northDeg: 0 }),
 });
@@ -47,14 +78,17 @@ export const NO_VISIT: JobHeader['visit'] = {
 };
 
 /** What a new job says of its site until somebody says more; on its plan north is up. */
-export const NEW_HEADER: Pick<JobHeader, 'visit' | 'plan' | 'rollWidths' | 'filmRuleSets' | 'longestPullMm'> =
-  {
-    visit: NO_VISIT,
-    plan: { northDeg: 0 },
-    rollWidths: {},
-    filmRuleSets: {},
-    longestPullMm: null,
-  };
+export const NEW_HEADER: Pick<
+  JobHeader,
+  'visit' | 'plan' | 'rollWidths' | 'filmRuleSets' | 'longestPullMm' | 'pricing'
+> = {
+  visit: NO_VISIT,
+  plan: { northDeg: 0 },
+  rollWidths: {},
+  filmRuleSets: {},
+  longestPullMm: null,
+  pricing: NO_PRICING,
+};
 
 export const headerRecords = {
   job: recordKind({

@@ -10,7 +10,15 @@ export {
   type RecordData,
   type RecordKind,
 } from './records.ts';
-export { HEADER_ID, NEW_HEADER, NO_VISIT, siteSchema, type JobHeader } from './header.ts';
+export {
+  HEADER_ID,
+  NEW_HEADER,
+  NO_PRICING,
+  NO_VISIT,
+  siteSchema,
+  type JobHeader,
+  type Pricing,
+} from './header.ts';
 export {
   applyEdit,
   danglingRecords,

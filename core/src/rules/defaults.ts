@@ -1,5 +1,6 @@
 import { USUAL_CUTTING_WORK } from './cuttingWork.ts';
 import { USUAL_FILM_RULES } from './filmRules.ts';
+import { USUAL_PRICE_RULES } from './priceRules.ts';
 import { SEAM_LOOKS } from './seamLooks.ts';
 import {
   USUAL_ANCHOR,
@@ -27,6 +28,7 @@ const cautious: RuleSet = {
     defaultSillMm: 900,
   },
   film: USUAL_FILM_RULES,
+  price: USUAL_PRICE_RULES,
   cutting: {
     school: 'marginAllRound',
     marginMm: 25,

@@ -16,6 +16,7 @@ export {
   type SeamLooksRules,
   type SeamLooksSet,
 } from './seamLooks.ts';
+export { USUAL_PRICE_RULES, priceRulesSchema, type PriceRules } from './priceRules.ts';
 export { USUAL_CUTTING_WORK, cuttingWorkSchema, type CuttingWork } from './cuttingWork.ts';
 export {
   RULE_GROUPS,

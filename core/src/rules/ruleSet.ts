@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { cuttingWorkSchema } from './cuttingWork.ts';
 import { filmRulesSchema } from './filmRules.ts';
+import { priceRulesSchema } from './priceRules.ts';
 import { SEAM_LOOKS, seamLooksSchema } from './seamLooks.ts';
 
 /** The schools of cutting between which a shop chooses. */
@@ -291,6 +292,7 @@ export const ruleSetSchema = z.strictObject({
       .default(USUAL_ANCHOR)
       .describe('A bead that anchors security film to the frame'),
   }),
+  price: priceRulesSchema.prefault({}),
   cure: z.strictObject({
     clingDays: days,
     dryDays: days.describe('Films hung dry: nothing has to leave through the film'),

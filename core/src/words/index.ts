@@ -43,6 +43,16 @@ export {
   describeTakenOn,
 } from './fittingPlanWords.ts';
 export { describeBought, describeSheet, describeTrimOff } from './sheetWords.ts';
+export {
+  COST_PARTS,
+  COST_PART_NAMES,
+  PRICE_WARNING_TEXTS,
+  costPartOf,
+  describeMinutes,
+  figuresOfCost,
+  nameOfCost,
+  type CostPart,
+} from './priceWords.ts';
 export { describeMark } from './markWords.ts';
 export { PANE_WORDS } from './paneWords.ts';
 export { describeBeforeFilm, describePlaceOnPane, describeRemedy } from './defectWords.ts';

@@ -1,55 +1,70 @@
-import { formatArea, formatRun } from '@neat-sill/core/units';
-import { useJob, useLivePlan, useUnit } from '../job/index.ts';
-import { DataTable } from '../../ui/DataTable.tsx';
+import { HEADER_ID, type Pricing } from '@neat-sill/core/job';
+import { patchRecord } from '@neat-sill/core/record';
+import { listOf } from '@neat-sill/core/units';
+import { Link } from 'react-router';
+import { Folds } from '../../ui/Folds.tsx';
 import { Note } from '../../ui/Note.tsx';
 import { SellFilms, SoldOtherwiseNote } from '../film/index.ts';
-import { useMoney } from '../../api/useMoney.ts';
+import { useJob } from '../job/index.ts';
+import { Asked } from './Asked.tsx';
+import { CostLines } from './CostLines.tsx';
+import { PriceBar } from './PriceBar.tsx';
+import { useCostOfJob } from './useCostOfJob.ts';
+import { WayAndExtras } from './WayAndExtras.tsx';
+import { WhatIfPrice } from './WhatIfPrice.tsx';
 
-/** Price: what the film of this plan costs. Labour and margin are not reckoned yet, and it says so. */
+/** Price: what the job costs line by line, and what is asked for it. */
 export function PriceBench() {
-  const money = useMoney();
-  const { plan } = useLivePlan();
-  const { jobShopData: book } = useJob();
-  const unit = useUnit();
-  if (!plan || plan.pulls.length === 0)
-    return <p className="text-quiet">A price follows from the cuts: choose films first.</p>;
+  const job = useJob();
+  const { costWith, money, currency, minor } = useCostOfJob();
+  const { pricing } = job.header;
+  const cost = costWith(pricing);
+  if (!cost)
+    return (
+      <div className="flex flex-col items-start gap-2">
+        <h2 className="text-xl font-bold">No price yet</h2>
+        <p>A price follows from the cuts: measure panes and choose films for them first.</p>
+        <Link className="underline" to={`/jobs/${job.jobId}/film`}>
+          Choose films
+        </Link>
+      </div>
+    );
+  const put = (label: string, next: Pricing) =>
+    job.edit(label, [patchRecord(job.records, 'job', HEADER_ID, { pricing: next })]);
+  const nameOf = (filmId: string) => job.jobShopData.films.find(({ id }) => id === filmId)?.name ?? filmId;
   return (
-    <>
-      <h2 className="text-xl font-bold">Film</h2>
-      <DataTable
-        items={plan.summary.byFilm}
-        keyOf={({ filmId }) => filmId}
-        columns={[
+    <div className="@container flex flex-col gap-4">
+      <h2 className="text-xl font-bold">
+        {money(cost.result.gross)} to pay, {money(cost.result.profit)} earned
+      </h2>
+      {cost.withoutPrice.length > 0 && (
+        <Note tone="no" role="alert">
+          {listOf(cost.withoutPrice.map(nameOf))} has no price in Films: its film is left out here. Work and
+          all else are reckoned.
+        </Note>
+      )}
+      <PriceBar cost={cost} money={money} />
+      <div className="grid gap-x-8 gap-y-4 grid-cols-[minmax(0,1fr)] @2xl:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
+        <CostLines cost={cost} money={money} />
+        <Asked cost={cost} pricing={pricing} money={money} onPrice={put} />
+      </div>
+      <Folds
+        name="More of the price"
+        folds={[
           {
-            key: 'film',
-            title: 'Film',
-            names: 'strong',
-            cell: ({ filmId }) => book.films.find(({ id }) => id === filmId)?.name,
+            key: 'way',
+            title: 'Way, people, other costs',
+            content: () => <WayAndExtras cost={cost} pricing={pricing} currency={currency} onPrice={put} />,
           },
           {
-            key: 'used',
-            title: 'Off the roll',
-            align: 'right',
-            cell: ({ usedLength }) => formatRun(usedLength, unit),
+            key: 'whatIf',
+            title: 'What if',
+            content: () => <WhatIfPrice {...{ cost, pricing, costWith, money, currency, minor }} />,
           },
-          {
-            key: 'net',
-            title: 'On the glass',
-            align: 'right',
-            cell: ({ netArea }) => formatArea(netArea / 1e6, unit),
-          },
-        ]}
-        together={[
-          'Film of this plan, offcuts on hand free',
-          plan.summary.cost === null ? 'no price' : money(plan.summary.cost),
         ]}
       />
       <SellFilms />
       <SoldOtherwiseNote />
-      <Note tone="doubt">
-        Only film is reckoned here, by the length used at the price of its roll. Labour, travel and margin are
-        not.
-      </Note>
-    </>
+    </div>
   );
 }

@@ -5,7 +5,7 @@ import { PriceBench } from './PriceBench.tsx';
 export const priceModule: StageModule = {
   id: priceStage.id,
   name: 'Price',
-  hint: 'Film as planned.',
+  hint: 'The price follows from the cuts.',
   rules: priceStage,
   Bench: PriceBench,
   wallShare: 45,

@@ -1,0 +1,2 @@
+export { costOfJob, type CostAsked, type CostLine, type CostOfJob, type PaneWork } from './costOfJob.ts';
+export { ACCESS_WAYS, accessOf, askOf, timesDefaults, type AccessWay } from './paneTimes.ts';

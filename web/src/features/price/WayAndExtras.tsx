@@ -1,0 +1,129 @@
+import type { Pricing } from '@neat-sill/core/job';
+import type { CostOfJob } from '@neat-sill/core/quote';
+import { X } from 'lucide-react';
+import { useState } from 'react';
+import { Button } from '../../ui/Button.tsx';
+import { TextField } from '../../ui/Field.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
+
+interface WayProps {
+  readonly cost: CostOfJob;
+  readonly pricing: Pricing;
+  readonly currency: string;
+  readonly onPrice: (label: string, pricing: Pricing) => void;
+}
+
+/** The way to the site, who goes, and what else the job costs. */
+export function WayAndExtras({ cost, pricing, currency, onPrice }: WayProps) {
+  const [name, setName] = useState('');
+  const [amount, setAmount] = useState('');
+  const put = (label: string, patch: Partial<Pricing>) => onPrice(label, { ...pricing, ...patch });
+  const cost_ = Number(amount.replace(',', '.'));
+  const mayAdd = name.trim() !== '' && amount.trim() !== '' && cost_ >= 0 && cost_ <= 1e6;
+  const add = () => {
+    put(`Cost: ${name.trim()}`, {
+      extras: [...pricing.extras, { id: crypto.randomUUID(), name: name.trim(), cost: cost_ }],
+    });
+    setName('');
+    setAmount('');
+  };
+  const hasOld = cost.lines.some(({ code }) => code === 'removal');
+  return (
+    <div className="flex flex-col gap-3">
+      <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
+        <NumberField
+          label="There and back, km"
+          value={pricing.km}
+          from={0}
+          to={10_000}
+          of="km"
+          onTake={(km) => put('Way to the site', { km })}
+        />
+        <NumberField
+          label="There and back, min"
+          value={pricing.minutes}
+          from={0}
+          to={10_000}
+          of="minutes"
+          onTake={(minutes) => put('Time on the way', { minutes })}
+        />
+        <NumberField
+          label="Times"
+          value={cost.trips}
+          from={1}
+          to={200}
+          whole
+          of="times"
+          hint={pricing.trips === null ? 'by the work' : undefined}
+          onTake={(trips) => put('Times there', { trips })}
+        />
+        <NumberField
+          label="People"
+          value={cost.crew}
+          from={1}
+          to={20}
+          whole
+          of="people"
+          hint={pricing.crew === null ? 'as the panes want' : undefined}
+          onTake={(crew) => put('People that go', { crew })}
+        />
+      </div>
+      {(pricing.trips !== null || pricing.crew !== null) && (
+        <Button
+          className="self-start"
+          onClick={() => put('Times and people by the work', { trips: null, crew: null })}
+        >
+          Times and people by the work
+        </Button>
+      )}
+      {hasOld && (
+        <label className="flex min-h-11 items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-5 accent-edge"
+            checked={pricing.hardRemoval}
+            onChange={(event) => put('Old film', { hardRemoval: event.target.checked })}
+          />
+          The old film sits hard
+        </label>
+      )}
+      {pricing.extras.length > 0 && (
+        <ul>
+          {pricing.extras.map((extra) => (
+            <li
+              key={extra.id}
+              className="flex items-center justify-between gap-2 border-t border-hairline-soft"
+            >
+              <span>{extra.name}</span>
+              <Button
+                size="low"
+                aria-label={`Remove ${extra.name}`}
+                onClick={() =>
+                  put(`No ${extra.name}`, { extras: pricing.extras.filter(({ id }) => id !== extra.id) })
+                }
+              >
+                <X size={16} aria-hidden />
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <div className="grid grid-cols-[1fr_8rem_auto] items-end gap-2">
+        <TextField
+          label="What else it costs"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+        <TextField
+          label={`Cost, ${currency}`}
+          inputMode="decimal"
+          value={amount}
+          onChange={(event) => setAmount(event.target.value)}
+        />
+        <Button disabled={!mayAdd} onClick={add}>
+          Add
+        </Button>
+      </div>
+    </div>
+  );
+}
