@@ -59,4 +59,16 @@ test('a price is what the job costs and what the house asks; way, people, discou
   await saved(page);
   await page.reload();
   await expect(page.getByText(/^Discount, 5.%: three rooms at once/)).toBeVisible();
+
+  // What is offered stays as it was; what has changed since is said, and it goes out as a paper.
+  await page.getByRole('button', { name: 'Make quote 1' }).click();
+  await expect(page.getByText('It still says what the job is.')).toBeVisible();
+  await page.getByRole('button', { name: 'Make the printed quote' }).click();
+  await expect(page.getByRole('link', { name: /^Open the printed quote/ })).toBeVisible();
+  await page.getByLabel('Discount, %').fill('0');
+  await page.keyboard.press('Tab');
+  await page.getByRole('button', { name: 'Take it back' }).click();
+  await expect(page.getByText(/^Since quote 1: to pay would be .* more/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Make quote 2' })).toBeVisible();
+  await saved(page);
 });

@@ -161,6 +161,7 @@ export const PAPER_KINDS = [
   'condition-sheet',
   'fitting-report',
   'labels',
+  'quote',
   'single-labels',
   'steps',
   'templates',

@@ -1,3 +1,4 @@
+export { type Quote } from './quoteRecord.ts';
 export {
   EMPTY_RECORDS,
   RECORD_KINDS,

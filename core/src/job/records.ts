@@ -4,6 +4,7 @@ import { filmRecords } from '../film/index.ts';
 import { fittingRecords } from '../fitting/index.ts';
 import type { ChangeOf, DataOf, RecordKindRules, RecordsOf } from '../record/index.ts';
 import { surveyRecords } from '../survey/index.ts';
+import { quoteRecords } from './quoteRecord.ts';
 import { HEADER_ID, headerRecords, type JobHeader } from './header.ts';
 
 /**
@@ -16,6 +17,7 @@ export const recordKinds = {
   ...fittingRecords,
   ...cutsRecords,
   ...filmRecords,
+  ...quoteRecords,
 } as const;
 
 export type RecordKinds = typeof recordKinds;

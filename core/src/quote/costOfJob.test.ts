@@ -20,7 +20,11 @@ function costOf(
   const plan = planCuts(planJob, { random: seededRandom(1), rounds: 0, shouldStop: () => true });
   const times = fitTimes(timesDefaults(job.rules), []);
   const all = { ...NO_PRICING, ...pricing };
-  return { job, plan, cost: costOfJob({ job, plan, planJob, times, pricing: all, currency: 'EUR' }) };
+  return {
+    job,
+    plan,
+    cost: costOfJob({ job, plan, planJob, times, pricing: all, currency: 'EUR', taxShare: 0.19 }),
+  };
 }
 const line = ({ cost }: ReturnType<typeof costOf>, id: string) =>
   cost.result.lines.find((each) => each.id === id)?.cost ?? null;
@@ -140,7 +144,7 @@ test('nothing planned costs nothing but the minimum', () => {
   const { cost } = {
     cost: costOfJob({
       ...{ job, plan, planJob: job.plan.job, times: fitTimes(timesDefaults(job.rules), []) },
-      ...{ pricing: { ...NO_PRICING, km: 10 }, currency: 'JPY' },
+      ...{ pricing: { ...NO_PRICING, km: 10 }, currency: 'JPY', taxShare: 0 },
     }),
   };
   expect(cost).toMatchObject({ lines: [], days: 0, crew: 1 });

@@ -76,6 +76,8 @@ export interface CostAsked {
   readonly times: FittedTimes;
   readonly pricing: Pricing;
   readonly currency: string;
+  /** The tax of the shop, of the price without it. */
+  readonly taxShare: number;
 }
 
 const UNIT_COSTS: Readonly<Record<UsedUp, keyof PriceRules['used']>> = {
@@ -245,7 +247,7 @@ function reckoned(asked: CostAsked, panes: readonly PaneWork[]): Omit<CostOfJob,
         : null,
     house: houseOf(price, minor),
     discount: pricing.discount,
-    tax: { share: price.taxShare, shown: price.taxShown, roundedBy: price.taxRounded },
+    tax: { share: asked.taxShare, shown: price.taxShown, roundedBy: price.taxRounded },
     depositShare: price.depositShare,
   };
   // What has to be done again costs its share of film and work.

@@ -80,7 +80,6 @@ export const priceRulesSchema = z.strictObject({
   squareMetreCost: money.default(85).describe('The price of a square metre of glass, where it goes by area'),
   minimumCost: money.default(180).describe('No job is done for less'),
   roundUpCost: money.default(5).describe('The price goes up to the next multiple'),
-  taxShare: share.default(0.19),
   taxShown: z.enum(['added', 'included']).default('added'),
   taxRounded: z.enum(['total', 'line']).default('total'),
   depositShare: share.default(0.3),

@@ -126,6 +126,7 @@ export function recordsForTest(
     fitting: {},
     plan: {},
     sold: {},
+    quote: {},
   };
 }
 

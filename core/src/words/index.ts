@@ -53,6 +53,7 @@ export {
   nameOfCost,
   type CostPart,
 } from './priceWords.ts';
+export { describeForCustomer } from './customerWords.ts';
 export { describeMark } from './markWords.ts';
 export { PANE_WORDS } from './paneWords.ts';
 export { describeBeforeFilm, describePlaceOnPane, describeRemedy } from './defectWords.ts';

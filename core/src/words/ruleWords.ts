@@ -205,7 +205,6 @@ const NAMES: Readonly<Record<string, string>> = {
   'price.squareMetreCost': 'Price of a square metre',
   'price.minimumCost': 'Minimum',
   'price.roundUpCost': 'Rounded up to',
-  'price.taxShare': 'Tax',
   'price.taxShown': 'Tax is',
   'price.taxRounded': 'Tax is rounded',
   'price.depositShare': 'Deposit',

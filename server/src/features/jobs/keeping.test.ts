@@ -224,6 +224,7 @@ test('a copy has rooms, walls, panes and films, and nothing kept, sold or fitted
     pane: from.pane,
     plan: {},
     sold: {},
+    quote: {},
     fitting: {},
   });
   expect(Object.values(copy.job)[0]).toMatchObject({

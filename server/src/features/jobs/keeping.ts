@@ -101,6 +101,7 @@ export async function copyJob(
     pane,
     plan: {},
     sold: {},
+    quote: {},
     fitting: {},
     fittingEntry: {},
   };

@@ -12,6 +12,7 @@ import { cutListPaper } from './cutListPaper.ts';
 import { fittingReport } from './fittingReport.ts';
 import { labels } from './labels.ts';
 import { renderPdf } from './pdf.ts';
+import { quotePaper } from './quotePaper.ts';
 import { stepsPaper } from './stepsPaper.ts';
 import { templates } from './templates.ts';
 import { PaperProblem, type PaperInput } from './paperInput.ts';
@@ -57,6 +58,7 @@ export async function makePaper(
       'single-labels': () => labels(input, origin, paper.jobId, 'single-labels'),
       'care-sheet': () => careSheet(input),
       'fitting-report': () => fittingReport(input),
+      quote: () => quotePaper(input),
       steps: () => stepsPaper(input),
       templates: () => templates(input, asked.shop.details?.paper ?? NEW_SHOP_DETAILS.paper),
       'condition-sheet': () => conditionSheet(input, new Map(photographs.map(({ id, jpeg }) => [id, jpeg]))),

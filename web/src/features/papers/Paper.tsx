@@ -11,6 +11,7 @@ type PaperKind =
   | 'cut-list'
   | 'condition-sheet'
   | 'fitting-report'
+  | 'quote'
   | 'labels'
   | 'single-labels'
   | 'steps'
@@ -23,6 +24,7 @@ const PAPER_NAMES: Readonly<Record<PaperKind, string>> = {
   'fitting-report': 'Fitting report',
   labels: 'Labels on sheets',
   'single-labels': 'Labels one by one',
+  quote: 'Printed quote',
   steps: 'Steps with drawings',
   templates: 'Templates in full size',
 };

@@ -8,6 +8,7 @@ import { SellFilms, SoldOtherwiseNote } from '../film/index.ts';
 import { useJob } from '../job/index.ts';
 import { Asked } from './Asked.tsx';
 import { CostLines } from './CostLines.tsx';
+import { Quotes } from './Quotes.tsx';
 import { PriceBar } from './PriceBar.tsx';
 import { useCostOfJob } from './useCostOfJob.ts';
 import { WayAndExtras } from './WayAndExtras.tsx';
@@ -63,6 +64,7 @@ export function PriceBench() {
           },
         ]}
       />
+      <Quotes cost={cost} money={money} />
       <SellFilms />
       <SoldOtherwiseNote />
     </div>

@@ -23,15 +23,15 @@ export function useCostOfJob(): JobCost {
   const { derived, rules } = useJob();
   const { plan, job: planJob } = useLivePlan();
   const { data: shop } = useShopQuery();
-  const { currency } = shop?.details ?? NEW_SHOP_DETAILS;
+  const { currency, taxPercent } = shop?.details ?? NEW_SHOP_DETAILS;
   // Until the shop's own records are kept in the ledger the house rules tell how long film takes.
   const times = useMemo(() => fitTimes(timesDefaults(rules), []), [rules]);
   const costWith = useCallback(
     (pricing: Pricing) =>
       plan && plan.pulls.length > 0
-        ? costOfJob({ job: derived, plan, planJob, times, pricing, currency })
+        ? costOfJob({ job: derived, plan, planJob, times, pricing, currency, taxShare: taxPercent / 100 })
         : null,
-    [plan, planJob, derived, times, currency],
+    [plan, planJob, derived, times, currency, taxPercent],
   );
   const minor = 10 ** decimalsOf(currency);
   const money = useCallback((amount: number) => formatMoney(amount / minor, currency), [currency, minor]);

@@ -1,0 +1,71 @@
+import { looksOf, seenFrom } from '@neat-sill/core/advice';
+import type { Film } from '@neat-sill/core/film';
+import { middleOf, piecesOfPane, seamsBetween } from '@neat-sill/core/cuts';
+import type { DerivedJob, DerivedWall } from '@neat-sill/core/job';
+import { BRICK, HAIRLINE, INK } from './pdf.ts';
+
+/** What is drawn on paper for a wall, pt. */
+export const WALL_FIGURE = { width: 240, height: 120 } as const;
+
+/** What the eye has got used to, cd/m²: half of a bright street by day, a lit room by night. Sets how light it is drawn. */
+const USED_TO = { day: 1500, night: 30 } as const;
+const DARK = [20, 29, 27] as const;
+const LIGHT = [244, 247, 239] as const;
+
+/** A tone between a dark and a light glass, 0 to 1. */
+function tone(share: number): string {
+  const at = (dark: number, light: number) => Math.round(dark + (light - dark) * share);
+  return `rgb(${at(DARK[0], LIGHT[0])},${at(DARK[1], LIGHT[1])},${at(DARK[2], LIGHT[2])})`;
+}
+
+/** A wall with its glass as one would see it: by day from inside, or in the evening from the street (mirrored). */
+export function wallFigure(
+  wall: DerivedWall,
+  job: DerivedJob,
+  films: ReadonlyMap<string, Film>,
+  seen: 'day' | 'night',
+): string {
+  const { placed, panes } = wall;
+  const { width, height } = WALL_FIGURE;
+  const scale = Math.min((width - 12) / placed.widthMm, (height - 12) / placed.heightMm);
+  const left = (width - placed.widthMm * scale) / 2;
+  const floor = height - 6;
+  const fromOutside = seen === 'night';
+  const lighting = seen === 'day' ? job.rules.film.daylight : job.rules.film.lamplight;
+  const kept = job.kept.kind === 'holds' ? job.kept.kept.plan : null;
+  const boxes = placed.openings.flatMap(({ id, leftMm, sillMm, size }) => {
+    const pane = panes.find((each) => each.id === id);
+    if (!pane) return [];
+    const film = films.get(pane.record.filmId ?? '') ?? null;
+    const looks = looksOf(pane.record.glass, pane.record.glassMm, film);
+    const { through, veil } = seenFrom(fromOutside ? 'outdoors' : 'indoors', looks, lighting);
+    const light = Math.min(1, ((through + veil) / USED_TO[seen]) ** (1 / 2.2));
+    const fill = tone(light);
+    const [w, h] = [size.widthMm * scale, size.heightMm * scale];
+    const x = left + (fromOutside ? placed.widthMm - leftMm - size.widthMm : leftMm) * scale;
+    const y = floor - (sillMm + size.heightMm) * scale;
+    const covers = kept ? piecesOfPane(kept, id).map(({ cover }) => cover) : [];
+    const seams = seamsBetween(covers).map((seam) => {
+      const share = middleOf(seam) / (seam.axis === 'vertical' ? size.widthMm : size.heightMm);
+      if (seam.axis === 'horizontal') return `M${x} ${y + share * h}h${w}`;
+      return `M${x + (fromOutside ? 1 - share : share) * w} ${y}v${h}`;
+    });
+    const ink = light > 0.45 ? INK : '#FFFFFF';
+    return [
+      `<rect x="${x - 2}" y="${y - 2}" width="${w + 4}" height="${h + 4}" fill="#E9DFC9" stroke="${INK}" stroke-width="0.6"/>`,
+      `<rect x="${x}" y="${y}" width="${w}" height="${h}" fill="${fill}"/>`,
+      ...(seams.length > 0
+        ? [`<path d="${seams.join('')}" stroke="${BRICK}" stroke-width="0.8" stroke-dasharray="3 2"/>`]
+        : []),
+      `<text x="${x + w / 2}" y="${y + h / 2 + 3}" font-size="8" font-weight="bold" text-anchor="middle" fill="${ink}">${pane.record.label.replaceAll('&', '&amp;').replaceAll('<', '&lt;')}</text>`,
+    ];
+  });
+  const background = seen === 'day' ? '#FBFAF5' : '#3C4A52';
+  return [
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}">`,
+    `<rect width="${width}" height="${height}" fill="${background}" stroke="${HAIRLINE}"/>`,
+    ...boxes,
+    `<path d="M4 ${floor}H${width - 4}" stroke="${INK}" stroke-width="0.8"/>`,
+    '</svg>',
+  ].join('');
+}
