@@ -227,3 +227,98 @@ test('no pull is longer than the floor, and what needs a longer one is named', (
   expect(short.unplaced).toEqual([{ paneId: 'long', copy: 1, reason: 'pull.tooLong' }]);
   expect(on(4050).unplaced).toEqual([]);
 });
+
+describe('each knife and each cut', () => {
+  const net = (of: Piece): Piece => ({ ...of, cover: { ...of.cover, width: of.w, height: of.l } });
+  const cutNet = (length: number, pieces: Piece[], by: Partial<HandRules> = {}, addMm = 0) =>
+    handPull(
+      pull(length, pieces.map(net)),
+      914,
+      job(
+        pieces.map((each) => paneOf(each, 0)),
+        0,
+      ),
+      { ...hands, ...by },
+      addMm,
+    );
+
+  test('left of the first strip a rest stays on it as well, unless it is cut to size there', () => {
+    expect(cut(1400, [piece('a', 30, 0, 870, 1400)])).toMatchObject({
+      knifeAtMm: [],
+      strips: [{ fromMm: 0, widthMm: 914 }],
+    });
+    expect(cut(1400, [piece('a', 50, 0, 850, 1400)]).knifeAtMm).toEqual([50]);
+    expect(cutNet(1400, [piece('a', 30, 0, 870, 1400)]).knifeAtMm).toEqual([30, 900]);
+    expect(cut(1400, [piece('a', 30, 0, 870, 1400)], { keepUnderMm: 0 }).knifeAtMm).toEqual([30, 900]);
+  });
+
+  test('where the roll is full a knife goes to the nearest mark, if both strips are trimmed on the glass', () => {
+    const full = [piece('a', 0, 0, 500.4, 1400), piece('b', 500.4, 0, 413.6, 1400)];
+    expect(cut(1400, full).knifeAtMm).toEqual([500]);
+    expect(cut(1400, full).strips.map(({ fromMm, widthMm }) => [fromMm, widthMm])).toEqual([
+      [0, 500],
+      [500, 414],
+    ]);
+    const [sixteenth] = cut(1400, full, { stepMm: INCH }).knifeAtMm;
+    expect(sixteenth).toBeCloseTo(Math.round(500.4 / INCH) * INCH, 9);
+    expect(cut(1400, full, { stepMm: 0 }).knifeAtMm).toEqual([500.4]);
+    expect(cutNet(1400, full).knifeAtMm).toEqual([500.4]);
+  });
+
+  test('knives stand in their order and none at the roll’s edges', () => {
+    const three = [
+      piece('a', 0, 0, 300, 1400),
+      piece('b', 300, 0, 250.5, 1400),
+      piece('c', 650, 0, 264, 1400),
+    ];
+    expect(cut(1400, three).knifeAtMm).toEqual([300, 551, 650]);
+  });
+
+  test('pieces behind each other are cut across in their turn; only the last keeps what is left behind it', () => {
+    const strip = (length: number, last = 699.6) =>
+      cut(length, [piece('a', 0, 0, 900, 700.4), piece('b', 0, 700.4, 900, last)]);
+    const of = ({ strips }: ReturnType<typeof cut>) =>
+      strips[0]?.pieces.map(({ crossCutAtMm, cutLengthMm }) => [crossCutAtMm, cutLengthMm]);
+    expect([of(strip(1400)), strip(1400).pullOutMm]).toEqual([
+      [
+        [701, 701],
+        [null, 700],
+      ],
+      1401,
+    ]);
+    expect(of(strip(1430))).toEqual([
+      [701, 701],
+      [null, 729],
+    ]);
+    expect(of(strip(1451))).toEqual([
+      [701, 701],
+      [1401, 700],
+    ]);
+    expect(of(cutNet(1430, [piece('a', 0, 0, 900, 700), piece('b', 0, 700, 900, 700)]))).toEqual([
+      [700, 700],
+      [1400, 700],
+    ]);
+  });
+
+  test('net pieces get added what the roll’s end is out; trimmed ones do not', () => {
+    const one = piece('a', 0, 0, 900, 1400);
+    expect(cutNet(1400, [one], {}, 3).pullOutMm).toBe(1403);
+    expect(handPull(pull(1400, [one]), 914, job([paneOf(one)]), hands, 3).pullOutMm).toBe(1400);
+    // Its end is a butted seam: the glass goes on there.
+    const panel = { ...one, panels: 2, cover: { left: 0, top: 0, width: 850, height: 1375 } };
+    const { rules, ...rest } = job([paneForTest({ id: 'a', width: 850, height: 2600 })]);
+    const butted = { ...rest, rules: { ...rules, seamOverlap: 0 } };
+    expect(handPull(pull(1400, [panel]), 914, butted, hands, 3).pullOutMm).toBe(1403);
+  });
+
+  test('beside a narrower piece of a strip the rest stays on it or is trimmed off, to a mark', () => {
+    const beside = (w: number, by: Partial<HandRules> = {}) =>
+      cut(1400, [piece('a', 0, 0, 900, 700), piece('b', 0, 700, w, 700)], by).strips[0]?.pieces[1];
+    expect(beside(865)).toMatchObject({ trimToMm: null, cutWidthMm: 914 });
+    expect(beside(864)).toMatchObject({ trimToMm: 864, cutWidthMm: 864 });
+    expect(beside(800.3)).toMatchObject({ trimToMm: 801, cutWidthMm: 801 });
+    expect(beside(900, { keepUnderMm: 0 })).toMatchObject({ trimToMm: null, cutWidthMm: 900 });
+    const netBeside = cutNet(1400, [piece('a', 0, 0, 914, 700), piece('b', 0, 700, 890, 700)]);
+    expect(netBeside.strips[0]?.pieces[1]).toMatchObject({ trimToMm: 890 });
+  });
+});

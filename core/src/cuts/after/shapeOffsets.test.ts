@@ -35,7 +35,17 @@ test('clearance makes it smaller all round, and an end that falls between places
   const made = shapeOnBench(pane({ kind: 'arch', riseMm: 300 }, 1000, 1500), 2, 300);
   expect([made?.widthMm, made?.heightMm]).toEqual([998, 1498]);
   expect(made?.offsets.map(({ atMm }) => atMm)).toEqual([0, 300, 600, 900, 998]);
-  expect(made?.arcs[0]?.radiusMm).toBeCloseTo((500 ** 2 + 300 ** 2) / 600 - 1, 6);
+  const radius = (500 ** 2 + 300 ** 2) / 600;
+  expect(made?.arcs[0]).toEqual({
+    radiusMm: expect.closeTo(radius - 1, 6),
+    fromLeftMm: expect.closeTo(499, 6),
+    overEdgeMm: expect.closeTo(1499 - radius, 6),
+  });
+  expect(made?.offsets[1]).toEqual({
+    atMm: 300,
+    fromMm: expect.closeTo(0, 6),
+    toMm: expect.closeTo(1499 - radius + Math.sqrt((radius - 1) ** 2 - 199 ** 2), 6),
+  });
 });
 
 test('a circle rests on its lowest point: offsets have a begin and an end', () => {
@@ -50,5 +60,13 @@ test('a circle rests on its lowest point: offsets have a begin and an end', () =
 
 test('what is a rectangle needs none', () => {
   expect(shapeOnBench(pane({ kind: 'rectangle', cornerRadiusMm: 0 }, 800, 900), 1, 100)).toBeNull();
+  const blocks = { kind: 'blocks', columns: 2, rows: 2, blockMm: 190, jointMm: 10, cornerRadiusMm: 0 };
+  expect(shapeOnBench(pane({ ...NEW_PANE.shape, ...blocks } as Pane['shape'], 400, 400), 1, 100)).toBeNull();
+  const unread = {
+    ...NEW_PANE,
+    shape: { kind: 'arch' as const, riseMm: 300 },
+    readings: readingsForTest([]),
+  };
+  expect(shapeOnBench(unread, 1, 100)).toBeNull();
   expect(rounded(pane({ kind: 'rectangle', cornerRadiusMm: 40 }, 400, 900))?.[0]).toEqual([0, 40, 860]);
 });
