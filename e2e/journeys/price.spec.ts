@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import { expect, test } from '../fixtures/stack.ts';
 import { openDemoJob, saved } from '../pages/job.ts';
 
@@ -65,6 +66,17 @@ test('a price is what the job costs and what the house asks; way, people, discou
   await expect(page.getByText('It still says what the job is.')).toBeVisible();
   await page.getByRole('button', { name: 'Make the printed quote' }).click();
   await expect(page.getByRole('link', { name: /^Open the printed quote/ })).toBeVisible();
+  const [sheet] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Lines as XLSX' }).click(),
+  ]);
+  expect(sheet.suggestedFilename()).toBe('Reading room, quote 1.xlsx');
+  const [json] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Price as JSON' }).click(),
+  ]);
+  const asked = JSON.parse(await readFile(await json.path(), 'utf8')) as object;
+  expect(asked).toMatchObject({ format: 'neat-sill/price-case', currency: 'EUR', travel: { km: 36 } });
   await page.getByLabel('Discount, %').fill('0');
   await page.keyboard.press('Tab');
   await page.getByRole('button', { name: 'Take it back' }).click();

@@ -81,7 +81,9 @@ export function Asked({ cost, pricing, money, onPrice }: AskedProps) {
         )}
         {tax && tax.share > 0 && (
           <>
-            <Row name="Before tax" value={money(result.net)} />
+            {(result.discount > 0 || tax.shown === 'included') && (
+              <Row name="Before tax" value={money(result.net)} />
+            )}
             <Row
               name={`Tax, ${formatShare(tax.share)}${tax.shown === 'included' ? ', within' : ''}`}
               value={money(result.tax)}

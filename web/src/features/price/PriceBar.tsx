@@ -1,5 +1,6 @@
 import type { CostOfJob } from '@neat-sill/core/quote';
 import { COST_PARTS, COST_PART_NAMES, costPartOf, type CostPart } from '@neat-sill/core/words';
+import { useIsPhone } from '../../ui/useMedia.ts';
 import { cumsum, scaleLinear } from 'd3';
 
 const FILLS: Readonly<Record<CostPart, string>> = {
@@ -28,7 +29,8 @@ const NAME_FROM_PX = 62;
 /** From cost to price in one bar: the parts of the cost, what is earned or lacks, and the tax. */
 export function PriceBar({ cost, money }: { cost: CostOfJob; money: (minor: number) => string }) {
   const { result } = cost;
-  const width = 640;
+  // On a phone it is drawn narrower, so that its words stay legible.
+  const width = useIsPhone() ? 360 : 640;
   const parts = partsOf(cost);
   const most = Math.max(result.gross, result.net + result.tax, result.cost);
   const x = scaleLinear([0, Math.max(1, most)], [0, width]);

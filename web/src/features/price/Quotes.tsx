@@ -1,12 +1,15 @@
 import type { Quote } from '@neat-sill/core/job';
 import { makeQuote, quotesOf, sinceQuote, type CostOfJob } from '@neat-sill/core/quote';
 import { addRecord } from '@neat-sill/core/record';
+import { decimalsOf } from '@neat-sill/core/price';
 import { listOf } from '@neat-sill/core/units';
+import { COST_PART_NAMES, costPartOf, figuresOfCost, nameOfCost } from '@neat-sill/core/words';
 import { useSessionQuery, useShopQuery } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { showDay, today } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
-import { useJob, useLivePlan } from '../job/index.ts';
+import { download, xlsxOf } from '../../files/tables.ts';
+import { useJob, useLivePlan, useUnit } from '../job/index.ts';
 import { Paper } from '../papers/index.ts';
 
 interface QuotesProps {
@@ -39,6 +42,7 @@ export function Quotes({ cost, money }: QuotesProps) {
   const { plan, kept } = useLivePlan();
   const { data: session } = useSessionQuery();
   const { data: shop } = useShopQuery();
+  const unit = useUnit();
   const quotes = quotesOf(job.derived);
   const [newest] = quotes;
   if (!plan) return null;
@@ -48,6 +52,32 @@ export function Quotes({ cost, money }: QuotesProps) {
     madeBy: session?.person?.name ?? null,
     terms: shop?.details.terms ?? '',
   });
+  const name = `${job.header.name}, quote ${newest?.version ?? now.version}`;
+  const lines = async () => {
+    const costs = new Map(cost.result.lines.map(({ id, cost: each }) => [id, each]));
+    const plain = (minor: number) =>
+      (minor / 10 ** decimalsOf(now.currency)).toFixed(decimalsOf(now.currency));
+    const { price, discount, net, tax, gross, profit } = cost.result;
+    const totals = { cost: cost.result.cost, price, discount, net, tax, gross, profit };
+    download(
+      await xlsxOf([
+        ['part', 'line', 'figures', `cost, ${now.currency}`],
+        ...cost.lines.map((line) => [
+          COST_PART_NAMES[costPartOf(line)],
+          nameOfCost(line),
+          figuresOfCost(line, unit),
+          plain(costs.get(line.id) ?? 0),
+        ]),
+        ...Object.entries(totals).map(([key, value]) => ['', key, '', plain(value)]),
+      ]),
+      `${name}.xlsx`,
+    );
+  };
+  const asCase = () =>
+    download(
+      new Blob([`${JSON.stringify(cost.asked, null, 2)}\n`], { type: 'application/json' }),
+      `${name}.price.json`,
+    );
   const make = () => job.edit(`Quote ${now.version}`, [addRecord('quote', crypto.randomUUID(), now)]);
   return (
     <section className="flex flex-col items-start gap-2" aria-label="Quotes">
@@ -82,6 +112,8 @@ export function Quotes({ cost, money }: QuotesProps) {
           Make quote {now.version}
         </Button>
         {newest && <Paper kind="quote" disabledBecause={null} />}
+        <Button onClick={() => void lines()}>Lines as XLSX</Button>
+        <Button onClick={asCase}>Price as JSON</Button>
       </div>
     </section>
   );
