@@ -67,7 +67,7 @@ test('main views at a desk', async ({ signedIn: page }) => {
   await openDemoJob(page, 'nursery', 'handover');
   await picture(page, 'handover');
   await page.goto('/films');
-  await page.getByRole('heading', { name: 'Films' }).waitFor();
+  await page.getByText('Gannet Silver 20').first().waitFor();
   await picture(page, 'films');
   await page.goto('/rules');
   await page.getByRole('heading', { name: 'House rules' }).waitFor();
