@@ -264,7 +264,8 @@ const FAULTS: Readonly<Record<PlanFaultCode, (f: PlanFault['figures']) => string
     `Pull ${f['id']} is a sheet with a motif, of which one piece is cut, upright; the plan has ${f['pieces']} on it.`,
   'sheet.motifPlace': (f) =>
     `Piece ${f['piece']} lies ${f['x']} mm from the left and ${f['y']} mm from the top of its sheet; the motif wants ${f['wishedX']} and ${f['wishedY']} mm.`,
-  'pull.tooLong': (f) => `The pull ${f['id']} is ${f['length']} mm long; there is room for ${f['most']} mm.`,
+  'pull.tooLong': (f) =>
+    `The pull ${f['id']} is ${f['length']} mm long; there is room for ${f['most']} mm. Plan anew, or allow longer pulls for this job.`,
   'pull.tooManySlits': (f) =>
     `Pull ${f['id']} is slit at ${f['slits']} places; the house rules allow ${f['most']} knives.`,
   'piece.otherRoll': (f) =>
