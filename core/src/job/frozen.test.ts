@@ -37,6 +37,13 @@ test('a changed margin leaves the kept plan as it is, and holds for jobs without
   expect(derived(recordsForTest(), withRules).rules.cutting.marginMm).toBe(rules.cutting.marginMm + 5);
 });
 
+test('the price goes by the house rules of today, also of a job whose plan is kept', () => {
+  const asked = { ...wider, price: { ...rules.price, marginShare: 0.5 } };
+  const now = derived(kept, { ...bookForTest, ruleSets: [asked, otherRules] });
+  expect(now.rules.price.marginShare).toBe(0.5);
+  expect(now.rules.cutting.marginMm).toBe(rules.cutting.marginMm);
+});
+
 test('films keep their figures and prices, also when they are taken out of the catalogue', () => {
   for (const shop of [withFilm, { ...bookForTest, films: [] }]) {
     const now = derived(kept, shop);

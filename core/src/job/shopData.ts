@@ -34,7 +34,7 @@ export function ruleSetOfPane(
 
 /**
  * What the shop brings as a job goes by it on a day, `YYYY-MM-DD`: prices of that day, but films as they were sold, and films
- * and house rules as they were when its plan was kept.
+ * and house rules, those of price aside, as they were when its plan was kept.
  */
 export function shopDataOfJob(
   records: Pick<JobRecords, 'sold' | 'plan'>,
@@ -54,7 +54,10 @@ export function shopDataOfJob(
       ...films.map((film) => kept.get(film.id) ?? film),
       ...[...kept.values()].filter(({ id }) => !known.has(id)),
     ],
-    ruleSets: shop.ruleSets.map((rules) => (rules.id === frozen.rules.id ? frozen.rules : rules)),
+    // What is asked for a job goes by the house rules of today: nothing of a plan hangs on it.
+    ruleSets: shop.ruleSets.map((rules) =>
+      rules.id === frozen.rules.id ? { ...frozen.rules, price: rules.price } : rules,
+    ),
   };
 }
 

@@ -42,7 +42,9 @@ export function CutsBench() {
   const frozenRules = holds?.frozen?.rules;
   const rulesChanged =
     frozenRules !== undefined &&
-    !currentShopData.ruleSets.some((set) => set.id === frozenRules.id && sameData(set, frozenRules));
+    !currentShopData.ruleSets.some(
+      (set) => set.id === frozenRules.id && sameData({ ...set, price: frozenRules.price }, frozenRules),
+    );
   const dropPlan = () =>
     edit('Discard the kept plan', [
       { kind: 'plan', id: PLAN_ID, before: records.plan[PLAN_ID] ?? null, after: null },
