@@ -35,6 +35,9 @@ interface OpenSheet {
   full: boolean;
 }
 
+/** Which sheet is opened for a piece that goes on none of those that are open. */
+type Choice = (ways: readonly OnSheet[]) => OnSheet;
+
 interface Packing {
   readonly sheets: readonly OpenSheet[];
   readonly count: number;
@@ -76,7 +79,7 @@ function putOnOpen(copy: SheetCopy, open: readonly OpenSheet[], mostStrips: numb
   return best !== null;
 }
 
-function openFor(copy: SheetCopy, choose: (ways: readonly OnSheet[]) => OnSheet): OpenSheet {
+function openFor(copy: SheetCopy, choose: Choice): OpenSheet {
   const { sheet, shape, at } = choose(copy.ways);
   const { x, y } = at ?? { x: 0, y: 0 };
   return {
@@ -104,7 +107,8 @@ function shrunk(
 
 /**
  * Lays copies on sheets of the sizes that are sold, for as little as the tries find: the largest first, each where it
- * wastes least, then in orders shaken by chance; after each try a sheet that is not filled gives way to a smaller one.
+ * wastes least, then in orders shaken by chance; after each try a sheet that is not filled gives way to a smaller one, or
+ * to several that cost less.
  * Every copy must go on some sheet alone.
  */
 export function packSheets(
@@ -121,17 +125,31 @@ export function packSheets(
   const areaOf = ({ ways }: SheetCopy) => (ways[0] ? ways[0].shape.acrossMm * ways[0].shape.alongMm : 0);
   const cheapest = (ways: readonly OnSheet[], figure: (way: OnSheet) => number): OnSheet =>
     ways.reduce((best, way) => (figure(way) < figure(best) - 1e-9 ? way : best));
-  const choices: readonly ((ways: readonly OnSheet[]) => OnSheet)[] = [
-    (ways) => cheapest(ways, ({ sheet }) => count(sheet)),
+  const cheapestSheet: Choice = (ways) => cheapest(ways, ({ sheet }) => count(sheet));
+  const choices: readonly Choice[] = [
+    cheapestSheet,
     (ways) => cheapest(ways, ({ sheet }) => count(sheet) / (sheet.width * sheet.height)),
   ];
-  const pack = (order: readonly SheetCopy[], choose: (ways: readonly OnSheet[]) => OnSheet): Packing => {
+  const sumOf = (sheets: readonly OpenSheet[]) => sheets.reduce((sum, { sheet }) => sum + count(sheet), 0);
+  const laid = (order: readonly SheetCopy[], choose: Choice): OpenSheet[] => {
     const open: OpenSheet[] = [];
     for (const copy of order) if (!putOnOpen(copy, open, effort.mostStrips)) open.push(openFor(copy, choose));
-    const sheets = open.map((each) => shrunk(each, sizes, count));
-    return { sheets, count: sheets.reduce((sum, { sheet }) => sum + count(sheet), 0) };
+    return open.map((each) => shrunk(each, sizes, count));
   };
   const placeable = copies.filter(({ ways }) => ways.length > 0);
+  const byKey = new Map(placeable.map((copy) => [copy.key, copy]));
+  // What lies together on a large sheet may be cheaper apart on small ones.
+  const apart = (open: OpenSheet): OpenSheet[] => {
+    const alone = laid(
+      open.pieces.flatMap(({ key }) => byKey.get(key) ?? []),
+      cheapestSheet,
+    );
+    return sumOf(alone) < count(open.sheet) - 1e-9 ? alone : [open];
+  };
+  const pack = (order: readonly SheetCopy[], choose: Choice): Packing => {
+    const sheets = laid(order, choose).flatMap(apart);
+    return { sheets, count: sumOf(sheets) };
+  };
   let best: Packing | null = null;
   for (let round = 0; round < choices.length * (1 + effort.rounds); round += 1) {
     const shake = round < choices.length ? 0 : 0.8;
