@@ -1,4 +1,4 @@
-export { type Quote } from './quoteRecord.ts';
+export { quoteRecords, type Quote } from './quoteRecord.ts';
 export {
   EMPTY_RECORDS,
   RECORD_KINDS,

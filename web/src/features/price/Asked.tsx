@@ -16,9 +16,23 @@ interface AskedProps {
   readonly onPrice: (label: string, pricing: Pricing) => void;
 }
 
-function Row({ name, value, strong = false }: { name: string; value: string; strong?: boolean }) {
+const WEIGHTS = {
+  plain: 'py-0.5',
+  strong: 'py-0.5 font-bold',
+  sum: 'border-y border-ink py-1.5 text-xl font-bold',
+} as const;
+
+function Row({
+  name,
+  value,
+  weight = 'plain',
+}: {
+  name: string;
+  value: string;
+  weight?: keyof typeof WEIGHTS;
+}) {
   return (
-    <div className={`flex items-baseline justify-between gap-3 py-0.5 ${strong ? 'font-bold' : ''}`}>
+    <div className={`flex items-baseline justify-between gap-3 ${WEIGHTS[weight]}`}>
       <dt>{name}</dt>
       <dd className="tabular-nums">{value}</dd>
     </div>
@@ -90,16 +104,14 @@ export function Asked({ cost, pricing, money, onPrice }: AskedProps) {
             />
           </>
         )}
-        <div className="border-y border-ink py-1 text-xl">
-          <Row name="To pay" value={money(result.gross)} strong />
-        </div>
+        <Row name="To pay" value={money(result.gross)} weight="sum" />
         {result.deposit > 0 && (
           <Row name={`Deposit, ${formatShare(asked.depositShare)}`} value={money(result.deposit)} />
         )}
         <Row
           name={`Profit${result.marginShare === null ? '' : `, ${formatShare(result.marginShare)} of the price before tax`}`}
           value={money(result.profit)}
-          strong
+          weight="strong"
         />
       </dl>
       <p className="text-sm text-quiet">
