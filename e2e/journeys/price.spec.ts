@@ -10,7 +10,7 @@ test('a price is what the job costs and what the house asks; way, people, discou
   signedIn: page,
 }) => {
   await openDemoJob(page, 'library', 'price');
-  const heading = page.getByRole('heading', { name: /to pay, .* earned/ });
+  const heading = page.getByRole('heading', { name: /to pay, .* profit/ });
   await expect(heading).toBeVisible();
   // The plan may still be getting better.
   await page.goto(page.url().replace('/price', '/cuts'));
@@ -26,7 +26,7 @@ test('a price is what the job costs and what the house asks; way, people, discou
   await page.locator('summary').filter({ hasText: 'Work' }).click();
   await expect(page.getByText(/\d+ panes, .* of one person/)).toBeVisible();
 
-  await page.getByRole('button', { name: 'Way, people, other costs' }).click();
+  await page.getByRole('button', { name: 'Travel, people, other costs' }).click();
   await page.getByLabel('There and back, km').fill('36');
   await page.keyboard.press('Enter');
   await page.getByLabel('There and back, min').fill('50');
@@ -34,7 +34,7 @@ test('a price is what the job costs and what the house asks; way, people, discou
   await page.getByLabel('What else it costs').fill('Parking');
   await page.getByLabel('Cost, EUR').fill('12.50');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
-  await expect(page.locator('summary').filter({ hasText: 'Way there and back' })).toContainText('€');
+  await expect(page.locator('summary').filter({ hasText: 'Travel there and back' })).toContainText('€');
   await expect(page.locator('summary').filter({ hasText: 'Parking' })).toContainText('€');
   await expect.poll(async () => amount((await heading.textContent()) ?? '')).toBeGreaterThan(before);
 

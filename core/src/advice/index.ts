@@ -32,6 +32,7 @@ export {
   looksOf,
   privacyByDay,
   privacyEndsAt,
+  drawnLight,
   seenFrom,
   unevenFront,
   type Lighting,

@@ -55,6 +55,15 @@ export function seenFrom(side: 'outdoors' | 'indoors', looks: Looks, lighting: L
   return { through, veil, clear };
 }
 
+/** What the eye has got used to, cd/m²: half of a bright street by day, a lit room by night (the house rules’ scenes, rounded). */
+const USED_TO = { day: 1500, night: 30 } as const;
+
+/** How light glass is drawn, 0 to 1, with what comes through it and what it throws back; sets a drawing’s tone, no figure. */
+export const drawnLight = (
+  { through, veil }: Pick<Seen, 'through' | 'veil'>,
+  seenBy: 'day' | 'night',
+): number => Math.min(1, ((through + veil) / USED_TO[seenBy]) ** (1 / 2.2));
+
 /** Open perforated film hides by the contrast of its print, but for who stands close. */
 const PERFORATED_HIDES = 0.8;
 

@@ -1,5 +1,6 @@
 import Decimal from 'decimal.js';
 import type { CutPlan, PlanJob } from '../cuts/index.ts';
+import type { SoldBy } from '../film/index.ts';
 import { kitFor, type FittingPlan, type PaneToFit, type UsedUp } from '../fitting/index.ts';
 import type { DerivedJob, DerivedPane, Pricing } from '../job/index.ts';
 import { decimalsOf, priceOf, type PriceCase, type PriceHouse, type PriceResult } from '../price/index.ts';
@@ -28,6 +29,7 @@ export type CostLine =
       readonly usedMm: number;
       readonly rollMm: number;
       readonly rolls: number;
+      readonly soldBy: SoldBy;
     }
   | { readonly code: 'filmOnHand'; readonly id: string; readonly name: string; readonly metres: number }
   | { readonly code: 'hanging'; readonly id: string; readonly minutes: number; readonly panes: number }
@@ -168,7 +170,7 @@ function labourOf(
   return all.filter(({ minutes }) => minutes > 0);
 }
 
-/** What a job costs, line by line, and its price; minutes of hanging times `times`, for what it comes to at worst and best. */
+/** What a job costs, line by line, and its price; by the minutes that are expected. */
 function reckoned(asked: CostAsked, panes: readonly PaneWork[]): Omit<CostOfJob, 'risk'> {
   const { job, plan, planJob, pricing, currency } = asked;
   const { rules } = job;
@@ -257,8 +259,8 @@ function reckoned(asked: CostAsked, panes: readonly PaneWork[]): Omit<CostOfJob,
   const withRedo = price.redoShare > 0 && again > 0;
   const priced = withRedo ? { ...base, items: [...base.items, redo] } : base;
   const lines: CostLine[] = [
-    ...film.bought.map(({ id, name, usedMm, rollMm, wholeRolls }) => ({
-      ...{ code: 'film' as const, id, filmName: name, usedMm, rollMm, rolls: wholeRolls },
+    ...film.bought.map(({ id, name, usedMm, rollMm, wholeRolls, soldBy }) => ({
+      ...{ code: 'film' as const, id, filmName: name, usedMm, rollMm, rolls: wholeRolls, soldBy },
     })),
     ...labour.map(({ code, minutes, count }): CostLine =>
       code === 'hanging' ? { code, id: code, minutes, panes: count } : { code, id: code, minutes, count },

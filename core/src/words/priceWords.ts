@@ -1,9 +1,11 @@
 import type { AccessWay, CostLine } from '../quote/index.ts';
+import { isSheet } from '../film/index.ts';
 import type { UsedUp } from '../fitting/index.ts';
 import { KIT_NAMES } from './names.ts';
 import type { PriceWarning } from '../price/index.ts';
 import {
   countOf,
+  formatLength,
   formatNumber,
   formatRun,
   formatShare,
@@ -31,9 +33,9 @@ export type CostPart = (typeof COST_PARTS)[number];
 export const COST_PART_NAMES: Readonly<Record<CostPart, string>> = {
   film: 'Film',
   work: 'Work',
-  used: 'Used up',
-  other: 'Hire, waste, doing again',
-  travel: 'Way',
+  used: 'Consumables',
+  other: 'Hire, waste, rework',
+  travel: 'Travel',
 };
 
 export function costPartOf({ code }: CostLine): CostPart {
@@ -89,9 +91,9 @@ export function nameOfCost(line: CostLine): string {
     case 'disposal':
       return 'Waste';
     case 'redo':
-      return 'Doing again';
+      return 'Rework';
     case 'travel':
-      return 'Way there and back';
+      return 'Travel there and back';
   }
 }
 
@@ -99,6 +101,7 @@ export function nameOfCost(line: CostLine): string {
 export function figuresOfCost(line: CostLine, unit: LengthUnit): string {
   switch (line.code) {
     case 'film':
+      if (isSheet(line)) return `${countOf(line.rolls, 'sheet')} ${formatLength(line.rollMm, { unit })} high`;
       return `${formatRun(line.usedMm, unit)} of ${countOf(line.rolls, 'roll')} of ${formatRun(line.rollMm, unit)}`;
     case 'filmOnHand':
       return `${formatRun(line.metres * 1000, unit)}, on the rack`;
@@ -119,7 +122,7 @@ export function figuresOfCost(line: CostLine, unit: LengthUnit): string {
     case 'redo':
       return `${formatShare(line.share)} of film and work`;
     case 'travel':
-      return `${countOf(line.trips, 'time')}, ${formatNumber(line.km)} km and ${describeMinutes(line.minutes)} each`;
+      return `${countOf(line.trips, 'trip')}, ${formatNumber(line.km)} km and ${describeMinutes(line.minutes)} each`;
     case 'disposal':
     case 'extra':
       return '';

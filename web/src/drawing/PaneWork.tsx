@@ -8,7 +8,6 @@ const DISC_PX = 11;
 const DISC_STEP_PX = 2 * DISC_PX + 3;
 const BAR_PX = 6;
 
-const CLOCK_NAMES = { wait: 'wait', grabs: 'grabs' } as const;
 const RUN_OUT = { wait: 'go on', grabs: 're-wet' } as const;
 
 /** The work at a pane: a bar of what is done of it, who is there, and the clock that counts. */
@@ -20,7 +19,7 @@ export function PaneWork({ glass, work }: { glass: OpeningOnSheet['glass']; work
     .slice(0, Math.max(1, Math.floor(glass.width / DISC_STEP_PX)));
   const clock = progress?.clock ?? null;
   const left = clock ? leftOf(clock, now) : 0;
-  const says = clock && (left > 0 ? `${CLOCK_NAMES[clock.kind]} ${asClock(left)}` : RUN_OUT[clock.kind]);
+  const says = clock && (left > 0 ? `${clock.kind} ${asClock(left)}` : RUN_OUT[clock.kind]);
   const middle = glass.x + glass.width / 2;
   const chipWidth = (says?.length ?? 0) * 7.4 + 12;
   return (

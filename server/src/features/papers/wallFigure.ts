@@ -1,4 +1,4 @@
-import { looksOf, seenFrom } from '@neat-sill/core/advice';
+import { drawnLight, looksOf, seenFrom } from '@neat-sill/core/advice';
 import type { Film } from '@neat-sill/core/film';
 import { middleOf, piecesOfPane, seamsBetween } from '@neat-sill/core/cuts';
 import type { DerivedJob, DerivedWall } from '@neat-sill/core/job';
@@ -7,8 +7,6 @@ import { BRICK, HAIRLINE, INK } from './pdf.ts';
 /** What is drawn on paper for a wall, pt. */
 export const WALL_FIGURE = { width: 240, height: 120 } as const;
 
-/** What the eye has got used to, cd/m²: half of a bright street by day, a lit room by night. Sets how light it is drawn. */
-const USED_TO = { day: 1500, night: 30 } as const;
 const DARK = [20, 29, 27] as const;
 const LIGHT = [244, 247, 239] as const;
 
@@ -38,8 +36,7 @@ export function wallFigure(
     if (!pane) return [];
     const film = films.get(pane.record.filmId ?? '') ?? null;
     const looks = looksOf(pane.record.glass, pane.record.glassMm, film);
-    const { through, veil } = seenFrom(fromOutside ? 'outdoors' : 'indoors', looks, lighting);
-    const light = Math.min(1, ((through + veil) / USED_TO[seen]) ** (1 / 2.2));
+    const light = drawnLight(seenFrom(fromOutside ? 'outdoors' : 'indoors', looks, lighting), seen);
     const fill = tone(light);
     const [w, h] = [size.widthMm * scale, size.heightMm * scale];
     const x = left + (fromOutside ? placed.widthMm - leftMm - size.widthMm : leftMm) * scale;

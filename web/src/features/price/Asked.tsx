@@ -115,9 +115,9 @@ export function Asked({ cost, pricing, money, onPrice }: AskedProps) {
         />
       </dl>
       <p className="text-sm text-quiet">
-        {money(risk.low.profit)} if the panes together take as long as one job in ten,{' '}
-        {money(risk.high.profit)} if as short. Times go by the house rules: the shop has no records of its own
-        yet. Holds {rules.price.validDays} days.
+        Profit is {money(risk.low.profit)} if the work takes as long as in the slowest tenth of jobs,{' '}
+        {money(risk.high.profit)} if as short as in the fastest. Times go by the house rules: the shop has no
+        records of its own yet. Holds {rules.price.validDays} days.
       </p>
       {result.warnings.map((warning) => (
         <Note key={warning} tone={warning === 'belowCost' ? 'no' : 'doubt'} role="alert">

@@ -36,7 +36,7 @@ export function PriceBench() {
   return (
     <div className="@container flex flex-col gap-4">
       <h2 className="text-xl font-bold">
-        {money(cost.result.gross)} to pay, {money(cost.result.profit)} earned
+        {money(cost.result.gross)} to pay, {money(cost.result.profit)} profit
       </h2>
       {cost.withoutPrice.length > 0 && (
         <Note tone="no" role="alert">
@@ -54,7 +54,7 @@ export function PriceBench() {
         folds={[
           {
             key: 'way',
-            title: 'Way, people, other costs',
+            title: 'Travel, people, other costs',
             content: () => <WayAndExtras cost={cost} pricing={pricing} currency={currency} onPrice={put} />,
           },
           {

@@ -18,11 +18,12 @@ export function WayAndExtras({ cost, pricing, currency, onPrice }: WayProps) {
   const [name, setName] = useState('');
   const [amount, setAmount] = useState('');
   const put = (label: string, patch: Partial<Pricing>) => onPrice(label, { ...pricing, ...patch });
-  const cost_ = Number(amount.replace(',', '.'));
-  const mayAdd = name.trim() !== '' && amount.trim() !== '' && cost_ >= 0 && cost_ <= 1e6;
+  const amountCost = Number(amount.replace(',', '.'));
+  const isAmount = amountCost >= 0 && amountCost <= 1e6;
+  const mayAdd = name.trim() !== '' && amount.trim() !== '' && isAmount;
   const add = () => {
     put(`Cost: ${name.trim()}`, {
-      extras: [...pricing.extras, { id: crypto.randomUUID(), name: name.trim(), cost: cost_ }],
+      extras: [...pricing.extras, { id: crypto.randomUUID(), name: name.trim(), cost: amountCost }],
     });
     setName('');
     setAmount('');
@@ -37,7 +38,7 @@ export function WayAndExtras({ cost, pricing, currency, onPrice }: WayProps) {
           from={0}
           to={10_000}
           of="km"
-          onTake={(km) => put('Way to the site', { km })}
+          onTake={(km) => put('Distance to the site', { km })}
         />
         <NumberField
           label="There and back, min"
@@ -45,17 +46,17 @@ export function WayAndExtras({ cost, pricing, currency, onPrice }: WayProps) {
           from={0}
           to={10_000}
           of="minutes"
-          onTake={(minutes) => put('Time on the way', { minutes })}
+          onTake={(minutes) => put('Time to the site', { minutes })}
         />
         <NumberField
-          label="Times"
+          label="Trips"
           value={cost.trips}
           from={1}
           to={200}
           whole
-          of="times"
+          of="trips"
           hint={pricing.trips === null ? 'by the work' : undefined}
-          onTake={(trips) => put('Times there', { trips })}
+          onTake={(trips) => put('Trips', { trips })}
         />
         <NumberField
           label="People"
@@ -71,9 +72,9 @@ export function WayAndExtras({ cost, pricing, currency, onPrice }: WayProps) {
       {(pricing.trips !== null || pricing.crew !== null) && (
         <Button
           className="self-start"
-          onClick={() => put('Times and people by the work', { trips: null, crew: null })}
+          onClick={() => put('Trips and people as the work needs', { trips: null, crew: null })}
         >
-          Times and people by the work
+          Trips and people as the work needs
         </Button>
       )}
       {hasOld && (
@@ -84,7 +85,7 @@ export function WayAndExtras({ cost, pricing, currency, onPrice }: WayProps) {
             checked={pricing.hardRemoval}
             onChange={(event) => put('Old film', { hardRemoval: event.target.checked })}
           />
-          The old film sits hard
+          The old film is hard to remove
         </label>
       )}
       {pricing.extras.length > 0 && (
@@ -117,6 +118,7 @@ export function WayAndExtras({ cost, pricing, currency, onPrice }: WayProps) {
         <TextField
           label={`Cost, ${currency}`}
           inputMode="decimal"
+          problem={isAmount ? undefined : 'Type an amount, as 12 or 12.50.'}
           value={amount}
           onChange={(event) => setAmount(event.target.value)}
         />

@@ -67,6 +67,7 @@ export function WhatIfPrice({ cost, pricing, costWith, money, currency, minor }:
   const hourly = cost.asked.labour[0]?.hourly ?? 0;
   const breakEven = hourly > 0 ? (cost.result.profit / hourly) * 60 : null;
   const given = Number(against.replace(',', '.')) * minor;
+  const isAmount = against.trim() === '' || given > 0;
   const whole = { ...pricing, discount: null };
   const full = costWith(whole)?.result ?? cost.result;
   const needed = given > 0 && full.gross > 0 ? Math.max(0, 1 - given / full.gross) : null;
@@ -82,7 +83,7 @@ export function WhatIfPrice({ cost, pricing, costWith, money, currency, minor }:
         onMove={setDiscount}
       />
       <Slider
-        label="Times there"
+        label="Trips"
         says={formatNumber(trips)}
         value={trips}
         least={1}
@@ -115,6 +116,7 @@ export function WhatIfPrice({ cost, pricing, costWith, money, currency, minor }:
           label={`To win against a price of, ${currency}`}
           inputMode="decimal"
           value={against}
+          problem={isAmount ? undefined : 'Type an amount above 0, as 450 or 449.90.'}
           onChange={(event) => setAgainst(event.target.value)}
         />
       </div>

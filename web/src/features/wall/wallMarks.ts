@@ -1,4 +1,4 @@
-import { looksOf, seenFrom } from '@neat-sill/core/advice';
+import { drawnLight, looksOf, seenFrom } from '@neat-sill/core/advice';
 import {
   middleOf,
   pieceName,
@@ -58,8 +58,6 @@ export interface Look {
 }
 
 const eye = interpolateRgb('#141d1b', '#f4f7ef');
-/** What the eye has got used to, cd/m²: half of a bright street by day, a lit room by night (the house rules’ scenes, rounded). Sets how light the drawing is, no figure. */
-const USED_TO = { day: 1500, night: 30 } as const;
 
 /** The glass of a pane as one would see it: what comes through, and what it throws back, as a tone. */
 function glassTint(
@@ -71,8 +69,7 @@ function glassTint(
   if (seenBy === 'drawn') return null;
   const looks = looksOf(glass, glassMm, film);
   const lighting = seenBy === 'day' ? rules.daylight : rules.lamplight;
-  const { through, veil } = seenFrom(fromOutside ? 'outdoors' : 'indoors', looks, lighting);
-  return eye(Math.min(1, ((through + veil) / USED_TO[seenBy]) ** (1 / 2.2)));
+  return eye(drawnLight(seenFrom(fromOutside ? 'outdoors' : 'indoors', looks, lighting), seenBy));
 }
 
 /** The outline of a pane that is no plain rectangle, once it can be drawn. */
