@@ -23,7 +23,7 @@ test('a price is what the job costs and what the house asks; way, people, discou
   const before = amount((await heading.textContent()) ?? '');
 
   // Each part opens to its lines, and they add up to the cost.
-  await page.locator('summary').filter({ hasText: 'Work' }).click();
+  await page.locator('summary').filter({ hasText: /^Work/ }).click();
   await expect(page.getByText(/\d+ panes, .* of one person/)).toBeVisible();
 
   await page.getByRole('button', { name: 'Travel, people, other costs' }).click();
