@@ -1,4 +1,5 @@
 import { syntheticShop, timesDefaultsForTest as defaults } from '../testing/syntheticShop.ts';
+import { PRIOR_SHARES } from './timesModel.ts';
 import { readFormatValue } from '../units/index.ts';
 import {
   durationOf,
@@ -183,4 +184,104 @@ test('a case of the format is answered whole; what cannot be used is named', () 
     ['ask[1].id', 'id.twice'],
     ['ask[1].access', 'access.unknown'],
   ]);
+});
+
+test('records are alike by kind, access, person, with or without seams, from half to twice the glass', () => {
+  const asked: TimesAsk = { ...pane, person: 'a', seams: 0, access: 1 };
+  const like = (more: Partial<TimesRecord>) =>
+    durationOf(fitTimes(defaults, [record('r', 45, { seams: 0, ...more })]), asked).like;
+  for (const same of [{}, { areaM2: 1 }, { areaM2: 4 }]) expect(like(same)).toBe(1);
+  for (const other of [
+    { kind: 'frosted' },
+    { access: 0 },
+    { person: 'b' },
+    { seams: 1 },
+    { areaM2: 0.99 },
+    { areaM2: 4.01 },
+  ])
+    expect(like(other)).toBe(0);
+  const seamed = fitTimes(defaults, [record('r', 45, { seams: 1 })]);
+  expect(durationOf(seamed, { ...asked, seams: 2 }).like).toBe(1);
+  // Asked for anybody, everybody's records count; set aside, none does.
+  expect(durationOf(seamed, { ...asked, person: null, seams: 1 }).like).toBe(1);
+  expect(durationOf(fitTimes(defaults, [record('r', 0)]), { ...asked, seams: 1 }).like).toBe(0);
+});
+
+test('a record without edge or without glass tells nothing of rates, and stands once among what is set aside', () => {
+  const sound = record('sound', 45);
+  const { setAside, believed, scatter } = fitTimes(defaults, [
+    record('no edge', 20, { edgeM: 0 }),
+    sound,
+    record('no time', 0),
+  ]);
+  expect(setAside).toEqual([
+    { id: 'no edge', reason: 'noGlass' },
+    { id: 'no time', reason: 'noTime' },
+  ]);
+  expect(believed).toEqual([sound]);
+  expect(scatter).not.toBe(fitTimes(defaults, []).scatter);
+});
+
+test('how far times scatter is told with its range, closer the more records there are', () => {
+  const spreadBy = (records: number) =>
+    ratesOf(fitTimes(defaults, syntheticShop(3, { records, panes: 0 }, { wrongShare: 0 }).records)).spread;
+  const [none, some, many] = [0, 20, 300].map(spreadBy);
+  if (!none || !some || !many) throw new Error('no spread');
+  for (const { low, value, high } of [none, some, many]) {
+    expect(low).toBeLessThan(value);
+    expect(high / value).toBeCloseTo(value / low, 9);
+  }
+  // Chi-square with eight degrees: the logarithm of a deviation scatters by 1 / √(2 × 8).
+  expect(none.high / none.value).toBeCloseTo(Math.exp(1.2815515655 / 4), 9);
+  expect(some.high / some.value).toBeLessThan(none.high / none.value);
+  expect(many.high / many.value).toBeLessThan(some.high / some.value);
+});
+
+test('rates of kinds, places and people move with what was written down, each with its range', () => {
+  const shop = syntheticShop(3, { records: 200, panes: 0 }, { wrongShare: 0 }).records;
+  const longer = shop.map((each) =>
+    each.kind === 'frosted' || each.access === 2 ? { ...each, minutes: each.minutes * 1.5 } : each,
+  );
+  const [plain, moved] = [shop, longer].map((records) => ratesOf(fitTimes(defaults, records)));
+  if (!plain || !moved) throw new Error('no rates');
+  const up = (of: (rates: typeof plain) => number | undefined) => (of(moved) ?? 0) / (of(plain) ?? 1);
+  expect(up(({ kind }) => kind['frosted']?.value)).toBeGreaterThan(1.2);
+  expect(up(({ access }) => access[2]?.value)).toBeGreaterThan(1.2);
+  expect(up(({ access }) => access[1]?.value)).toBeCloseTo(1, 1);
+  expect(plain.access[0]).toEqual({ value: 1, low: 1, high: 1 });
+  const all = [...Object.values(plain.kind), ...plain.access.slice(1), ...Object.values(plain.person)];
+  expect(all.length).toBeGreaterThan(6);
+  for (const { low, value, high } of all) {
+    expect(low).toBeLessThan(value);
+    expect(value).toBeLessThan(high);
+    expect(high / low).toBeLessThan(2);
+  }
+});
+
+test('a new face has the scatter between people on top, and a kind that is asked about is known before it is seen', () => {
+  const records = syntheticShop(3, { records: 200, panes: 0 }, { wrongShare: 0 }).records;
+  const fitted = fitTimes(defaults, records);
+  const half = (person: string | null) => {
+    const { high, minutes } = durationOf(fitted, { ...pane, person });
+    return Math.log(high / minutes);
+  };
+  // Student's tenth at 200 records is the normal one and a little.
+  const tenth = 1.2815515655 + (1.2815515655 ** 3 + 1.2815515655) / (4 * fitted.degrees);
+  const between = (half('nobody') ** 2 - half(null) ** 2) / tenth ** 2;
+  expect(between).toBeCloseTo((PRIOR_SHARES.person * defaults.spread) ** 2, 9);
+  const answer = timesResult({
+    ...{ format: 'neat-sill/times-case', version: 1, id: 'T', defaults },
+    records: [record('r1', 0), record('r2', 40)],
+    ask: [{ ...pane, kind: 'mural' }],
+  });
+  expect(Object.keys(answer.rates.kind).sort()).toContain('mural');
+  expect(answer.rates.kind['mural']?.value).toBe(1);
+  expect(answer.setAside).toEqual([{ id: 'r1', reason: 'noTime' }]);
+});
+
+test('records that say nothing new are fitted in a few rounds to the same rates, in whatever order they come', () => {
+  const { records } = syntheticShop(8, { records: 60, panes: 0 });
+  const [one, other] = [records, [...records].reverse()].map((each) => fitTimes(defaults, each));
+  expect(one?.scatter).toBeCloseTo(other?.scatter ?? 0, 6);
+  expect(one && ratesOf(one).perM2.value).toBeCloseTo((other && ratesOf(other).perM2.value) ?? 0, 5);
 });
