@@ -1,4 +1,4 @@
-import type { Session } from '@neat-sill/core/contract';
+import { operations, type Session } from '@neat-sill/core/contract';
 import { randomUUID } from 'node:crypto';
 import compression from 'compression';
 import cookieParser from 'cookie-parser';
@@ -19,6 +19,7 @@ import { noteRefusal } from './features/audit/index.ts';
 import { buyingRoutes, type SupplierFeed } from './features/buying/index.ts';
 import { jobRoutes } from './features/jobs/index.ts';
 import { liveRoutes, type LiveChanges } from './features/live/index.ts';
+import { offerRoutes } from './features/offers/index.ts';
 import { paperRoutes } from './features/papers/index.ts';
 import { placeRoutes } from './features/places/index.ts';
 import { planningRoutes } from './features/plannings/index.ts';
@@ -49,7 +50,8 @@ export interface AppParts {
 }
 
 /** A job of 600 panes is some 0.7 MB; larger files than this are not job files. Before sign-in there is little to say. */
-const LARGEST_BODY = { signedIn: '20mb', nobody: '10kb' };
+const LARGEST_BODY = { signedIn: '20mb', nobody: '10kb', signature: '200kb' };
+const SIGNED_BY_NOBODY = operations.acceptOffer.path;
 
 /** Stands with whoever has written a moment ago: what other servers keep is told of it within that. */
 const WROTE = 'neat_sill_wrote';
@@ -147,6 +149,7 @@ export function makeApp(parts: AppParts): Express {
   };
   const read = (limit: string) => express.json({ limit, type: 'application/json' });
   const [readLarge, readSmall] = [read(LARGEST_BODY.signedIn), read(LARGEST_BODY.nobody)];
+  const readSigned = read(LARGEST_BODY.signature);
   api.use(privateAnswers, cookieParser(), identifyCaller(sessionSettings), refuseForgedWrites);
   api.use((req, res, next) => {
     const shopId = res.locals.caller?.person.shopId;
@@ -161,7 +164,10 @@ export function makeApp(parts: AppParts): Express {
       };
     next();
   });
-  api.use((req, res, next) => (res.locals.caller ? readLarge : readSmall)(req, res, next));
+  api.use((req, res, next) => {
+    const ofNobody = req.path === SIGNED_BY_NOBODY ? readSigned : readSmall;
+    (res.locals.caller ? readLarge : ofNobody)(req, res, next);
+  });
   // What is asked for all day long comes first: routes are tried in their order.
   api.use(
     jobRoutes(db, cache, parts.changes, now),
@@ -172,6 +178,7 @@ export function makeApp(parts: AppParts): Express {
     archiveRoutes(db, now),
   );
   api.use(planningRoutes(db, queue, now), buyingRoutes(db, parts.suppliers, now), placeRoutes());
+  api.use(offerRoutes(db, now, log));
   const isSignedIn = async (hash: string) => (await callerOfSession(sessionSettings, hash, now())) !== null;
   api.use(liveRoutes(parts.changes, isSignedIn));
   api.use((_req, res) => {

@@ -107,3 +107,13 @@ export { CONSUMABLE_UNITS, consumableSchema, isLow, type Consumable } from './co
 export { pathOfEntry, readRackCode, type RackCode } from './rackCode.ts';
 export type { CutPulls } from './rack.ts';
 export type { FilmArrival, FilmOrder } from './buying.ts';
+export {
+  acceptOfferSchema,
+  askAboutOfferSchema,
+  customerLinksSchema,
+  newCustomerLinkSchema,
+  type CustomerLink,
+  type OfferedOption,
+  type OfferedQuote,
+  type OpenQuote,
+} from './customerLinks.ts';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { accountOperations } from './accountOperations.ts';
+import { customerOperations } from './customerOperations.ts';
 import { byJobId, noParams, nothing, operation } from './operation.ts';
 import {
   editAnswerSchema,
@@ -46,6 +47,7 @@ const byOrderId = z.object({ id: z.uuid('This is not the id of an order') });
 
 export const operations = {
   ...accountOperations,
+  ...customerOperations,
   shop: operation({
     method: 'get',
     path: '/shop',

@@ -33,10 +33,24 @@ export const pricingSchema = z.strictObject({
     )
     .max(100)
     .readonly(),
+  /** Other ways to do the job that are held beside it: one film on some of its panes, or on all (none named). */
+  options: z
+    .array(
+      z.strictObject({
+        id: z.string().regex(/^[A-Za-z0-9_-]{1,64}$/),
+        name: nameField,
+        filmId: z.string().min(1).max(60),
+        paneIds: z.array(z.string().min(1).max(64)).max(5000).readonly(),
+      }),
+    )
+    .max(5, 'Five other ways at the most')
+    .readonly()
+    .default([]),
 });
 export type Pricing = z.infer<typeof pricingSchema>;
 export const NO_PRICING: Pricing = {
   ...{ km: 0, minutes: 0, trips: null, crew: null, hardRemoval: false, discount: null, extras: [] },
+  options: [],
 };
 
 const jobHeaderSchema = z.strictObject({

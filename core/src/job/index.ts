@@ -1,4 +1,15 @@
-export { quoteRecords, type Quote } from './quoteRecord.ts';
+export {
+  questionText,
+  quoteRecords,
+  signedSchema,
+  type Acceptance,
+  type Question,
+  type Quote,
+  type QuoteOption,
+  type QuotedPane,
+  type QuotedPrice,
+  type QuotedWall,
+} from './quoteRecord.ts';
 export {
   EMPTY_RECORDS,
   RECORD_KINDS,

@@ -127,6 +127,8 @@ export function recordsForTest(
     plan: {},
     sold: {},
     quote: {},
+    acceptance: {},
+    question: {},
   };
 }
 

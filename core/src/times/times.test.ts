@@ -244,7 +244,8 @@ test('rates of kinds, places and people move with what was written down, each wi
   );
   const [plain, moved] = [shop, longer].map((records) => ratesOf(fitTimes(defaults, records)));
   if (!plain || !moved) throw new Error('no rates');
-  const up = (of: (rates: typeof plain) => number | undefined) => (of(moved) ?? 0) / (of(plain) ?? 1);
+  const up = (of: (rates: ReturnType<typeof ratesOf>) => number | undefined) =>
+    (of(moved) ?? 0) / (of(plain) ?? 1);
   expect(up(({ kind }) => kind['frosted']?.value)).toBeGreaterThan(1.2);
   expect(up(({ access }) => access[2]?.value)).toBeGreaterThan(1.2);
   expect(up(({ access }) => access[1]?.value)).toBeCloseTo(1, 1);

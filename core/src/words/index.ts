@@ -53,6 +53,7 @@ export {
   nameOfCost,
   type CostPart,
 } from './priceWords.ts';
+export { AGAINST_ACCEPTING, NOT_INCLUDED, describeDifferences, describeOption } from './quoteWords.ts';
 export { describeForCustomer } from './customerWords.ts';
 export { describeMark } from './markWords.ts';
 export { PANE_WORDS } from './paneWords.ts';

@@ -125,6 +125,27 @@ export const links = pgTable('links', {
   expiresAt: moment().notNull(),
 });
 
+/** Links by which customers read a quote: for as long as they hold. Only the hash of the token is kept. */
+export const customerLinks = pgTable(
+  'customer_links',
+  {
+    tokenHash: text().primaryKey(),
+    id: uuid().notNull().defaultRandom(),
+    shopId: shopId(),
+    jobId: uuid()
+      .notNull()
+      .references(() => jobs.id),
+    quoteId: text().notNull(),
+    madeBy: uuid().references(() => people.id),
+    madeAt: moment().notNull(),
+    expiresAt: moment().notNull(),
+    revokedAt: moment(),
+    timesSeen: integer().notNull().default(0),
+    lastSeenAt: moment(),
+  },
+  (table) => [index().on(table.jobId)],
+);
+
 /** What was done about accounts and the shop's own data, for the owner to read. Nobody changes or deletes it. */
 export const auditLog = pgTable(
   'audit_log',

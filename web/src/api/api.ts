@@ -140,7 +140,7 @@ function signedOut(): Answer<'session'> {
 export const api = createApi({
   reducerPath: 'api',
   baseQuery,
-  tagTypes: ['Session', 'Jobs', 'ShopBook', 'Shop', 'People', 'Account', 'Audit'],
+  tagTypes: ['Session', 'Jobs', 'ShopBook', 'Shop', 'People', 'Account', 'Audit', 'CustomerLinks', 'Offer'],
   endpoints: (build) => ({
     session: build.query<Answer<'session'>, void>({
       queryFn: async (_none, _api, _extra, fetchWith) => {
@@ -397,6 +397,36 @@ export const api = createApi({
       ...answerTo('stopPlanning'),
       query: (id) => request(operations.stopPlanning, { id }, {}),
     }),
+    customerLinks: build.query<Answer<'customerLinks'>, string>({
+      ...askedById('customerLinks'),
+      providesTags: ['CustomerLinks'],
+    }),
+    makeCustomerLink: build.mutation<Answer<'makeCustomerLink'>, ToJob<'makeCustomerLink'>>({
+      ...sentToJob('makeCustomerLink'),
+      invalidatesTags: ['CustomerLinks'],
+    }),
+    revokeCustomerLink: build.mutation<
+      Answer<'revokeCustomerLink'>,
+      { readonly jobId: string; readonly linkId: string }
+    >({
+      query: ({ jobId, linkId }) => request(operations.revokeCustomerLink, { id: jobId, linkId }),
+      ...answerTo('revokeCustomerLink'),
+      invalidatesTags: ['CustomerLinks'],
+    }),
+    openQuotes: build.query<Answer<'openQuotes'>, void>({ ...asked('openQuotes'), keepUnusedDataFor: 0 }),
+    lookAtOffer: build.query<Answer<'lookAtOffer'>, Body<'lookAtOffer'>>({
+      ...sent('lookAtOffer'),
+      providesTags: ['Offer'],
+      keepUnusedDataFor: 0,
+    }),
+    acceptOffer: build.mutation<Answer<'acceptOffer'>, Body<'acceptOffer'>>({
+      ...sent('acceptOffer'),
+      invalidatesTags: ['Offer'],
+    }),
+    askAboutOffer: build.mutation<Answer<'askAboutOffer'>, Body<'askAboutOffer'>>({
+      ...sent('askAboutOffer'),
+      invalidatesTags: (answer) => (answer ? ['Offer'] : []),
+    }),
     makePaper: build.mutation<Answer<'makePaper'>, ToJob<'makePaper'>>(sentToJob('makePaper')),
     paper: build.query<Answer<'paper'>, string>(askedById('paper')),
   }),
@@ -408,6 +438,13 @@ export const {
   useSignOutMutation,
   useSavePreferencesMutation,
   useLookAtLinkQuery,
+  useCustomerLinksQuery,
+  useMakeCustomerLinkMutation,
+  useRevokeCustomerLinkMutation,
+  useOpenQuotesQuery,
+  useLookAtOfferQuery,
+  useAcceptOfferMutation,
+  useAskAboutOfferMutation,
   useUseLinkMutation,
   useAccountQuery,
   useChangePasswordMutation,

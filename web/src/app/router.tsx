@@ -14,6 +14,11 @@ export const router = createBrowserRouter([
     lazy: async () => ({ Component: (await import('../features/account/WelcomePage.tsx')).WelcomePage }),
   },
   {
+    path: '/offer',
+    errorElement: <NotHere />,
+    lazy: async () => ({ Component: (await import('../features/offer/OfferPage.tsx')).OfferPage }),
+  },
+  {
     path: '/',
     element: <Shell />,
     errorElement: <NotHere />,

@@ -1,4 +1,5 @@
-import { planCuts, planFigures, type PlanFigures, type PlanJob } from '@neat-sill/core/cuts';
+import { checkPlan } from '@neat-sill/core/check';
+import { planCuts, planFigures, type CutPlan, type PlanFigures, type PlanJob } from '@neat-sill/core/cuts';
 import { seededRandom } from '@neat-sill/core/units';
 import { loadSolver } from './solver.ts';
 
@@ -12,6 +13,7 @@ export interface CostOrder {
 
 export interface VariantCost extends PlanFigures {
   readonly key: string;
+  readonly plan: CutPlan;
 }
 
 export interface CostAnswer {
@@ -32,7 +34,9 @@ async function weigh({ variants, milliseconds, steps }: CostOrder): Promise<void
       secondsLeft: () => (start + milliseconds - performance.now()) / 1000,
       shouldStop: (share = 1) => performance.now() > start + share * milliseconds,
     });
-    costs.push({ key, ...planFigures(job, plan) });
+    // What is not right is never shown.
+    if (checkPlan(job, plan).length > 0) continue;
+    costs.push({ key, plan, ...planFigures(job, plan) });
     const answer: CostAnswer = { costs: [...costs] };
     self.postMessage(answer);
   }

@@ -80,6 +80,27 @@ export function signInBrakes(pool: Pool) {
   };
 }
 
+/** A brake of its own: so many in so many seconds by a key, counted in the database, so that several servers count together. */
+export function brakeOn(
+  pool: Pool,
+  keyPrefix: string,
+  { points, seconds }: { points: number; seconds: number },
+) {
+  const limit = new RateLimiterPostgres({
+    ...{ storeClient: pool, storeType: 'pool', tableName: 'sign_in_tries', tableCreated: true },
+    ...{ clearExpiredByTimeout: false, keyPrefix, points, duration: seconds },
+  });
+  return {
+    /** Counts one; a 429 where there were too many. */
+    count: (key: string) => consume(limit, key),
+    /** Counts none; a 429 where there were too many. */
+    refuseBeyond: async (key: string): Promise<void> => {
+      const so = await limit.get(key);
+      if (so !== null && so.consumedPoints > points) throw tooMany(so);
+    },
+  };
+}
+
 export type SignInBrakes = ReturnType<typeof signInBrakes>;
 
 async function consume(limit: RateLimiterPostgres, key: string): Promise<void> {
@@ -87,11 +108,15 @@ async function consume(limit: RateLimiterPostgres, key: string): Promise<void> {
     await limit.consume(key);
   } catch (error) {
     if (!(error instanceof RateLimiterRes)) throw error;
-    const minutes = Math.max(1, Math.ceil(error.msBeforeNext / 60_000));
-    throw new HttpProblem(429, {
-      title: 'Too many tries',
-      retryAfterSeconds: Math.ceil(error.msBeforeNext / 1000),
-      detail: `Too many tries for this address; wait ${countOf(minutes, 'minute')} and try again.`,
-    });
+    throw tooMany(error);
   }
+}
+
+function tooMany({ msBeforeNext }: RateLimiterRes): HttpProblem {
+  const minutes = Math.max(1, Math.ceil(msBeforeNext / 60_000));
+  return new HttpProblem(429, {
+    title: 'Too many tries',
+    retryAfterSeconds: Math.ceil(msBeforeNext / 1000),
+    detail: `Too many tries for this address; wait ${countOf(minutes, 'minute')} and try again.`,
+  });
 }

@@ -1,4 +1,5 @@
-export { networkOf } from './brakes.ts';
+export { brakeOn, networkOf } from './brakes.ts';
+export { hashOf, newToken } from './tokens.ts';
 export { makeLink } from './links.ts';
 export { accountRoutes } from './routes.ts';
 export { hashPassword } from './passwords.ts';

@@ -215,7 +215,14 @@ export const ARCHIVE_TABLES: readonly Table[] = [
 ];
 
 /** Tables of a shop that stay behind: they belong to the installation, or to work that is under way. */
-export const NOT_IN_ARCHIVE = ['claims', 'plannings', 'known_devices', 'sessions', 'links'] as const;
+export const NOT_IN_ARCHIVE = [
+  'claims',
+  'plannings',
+  'known_devices',
+  'sessions',
+  'links',
+  'customer_links',
+] as const;
 
 /** The columns of a table that are in the archive. */
 export const columnsOf = ({ row }: Table): string[] =>

@@ -17,6 +17,7 @@ import type { Caller } from '../../http/route.ts';
 import { filmsAndRulesOf, rackFollowsPlan, readStamps, stampsOf, type StampRow } from '../shop/index.ts';
 import { withChanges, type Known } from './knownJobs.ts';
 import { filmIdsOf, outlineFrom } from './outlines.ts';
+import { refuseOfQuotes } from './quoteEdits.ts';
 import { readJob } from './records.ts';
 
 interface Writing {
@@ -203,7 +204,10 @@ export async function writeEdit(quick: QuickTx, known: Known, writing: Writing):
         `The role ${person.role} may not change this part of a job (${rulesOfKind(kind).name}); ask the owner.`,
       );
   const stale = staleRecords(before, edit);
-  if (stale.length === 0) refuseRewriting(writing);
+  if (stale.length === 0) {
+    refuseRewriting(writing);
+    await refuseOfQuotes(writing, before.records, quick);
+  }
   if (stale.length > 0)
     throw new HttpProblem(409, {
       title: 'Changed since',

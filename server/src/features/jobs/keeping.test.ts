@@ -225,6 +225,8 @@ test('a copy has rooms, walls, panes and films, and nothing kept, sold or fitted
     plan: {},
     sold: {},
     quote: {},
+    acceptance: {},
+    question: {},
     fitting: {},
   });
   expect(Object.values(copy.job)[0]).toMatchObject({

@@ -10,6 +10,7 @@ import {
   jobEdits,
   jobRecords,
   jobs,
+  customerLinks,
   papers,
   people,
   pictures,
@@ -102,6 +103,8 @@ export async function copyJob(
     plan: {},
     sold: {},
     quote: {},
+    acceptance: {},
+    question: {},
     fitting: {},
     fittingEntry: {},
   };
@@ -125,7 +128,7 @@ export async function eraseJob(tx: Tx, jobId: string): Promise<void> {
     );
   // The database lets a log go only with its job (migration 0018).
   await tx.execute(sql`select set_config('app.purpose', 'erase', true)`);
-  for (const table of [papers, plannings, pictures, cutPulls, jobEdits, jobRecords])
+  for (const table of [customerLinks, papers, plannings, pictures, cutPulls, jobEdits, jobRecords])
     await tx.delete(table).where(eq(table.jobId, jobId));
   await tx.delete(jobs).where(eq(jobs.id, jobId));
 }

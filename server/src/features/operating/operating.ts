@@ -22,6 +22,7 @@ export const TABLES_OF_A_SHOP = [
   'papers',
   'pictures',
   'plannings',
+  'customer_links',
   'cut_pulls',
   'job_edits',
   'job_records',

@@ -1,31 +1,32 @@
 import { NEW_SHOP_DETAILS } from '@neat-sill/core/contract';
-import { deriveJob, type Quote } from '@neat-sill/core/job';
-import { bookForTest, readingsForTest, recordsForTest, silverForTest } from '@neat-sill/core/testing';
+import { deriveJob, type Acceptance, type Quote } from '@neat-sill/core/job';
+import {
+  bookForTest,
+  quoteForTest,
+  quoteOptionForTest,
+  readingsForTest,
+  recordsForTest,
+} from '@neat-sill/core/testing';
 import { renderPdf } from './pdf.ts';
 import { PaperProblem, type PaperInput } from './paperInput.ts';
 import { quotePaper } from './quotePaper.ts';
 
 const plain = readingsForTest([820, 820, 820, 1326, 1326, 1326]);
-const pane = (paneId: string, label: string, seams: number) => ({
-  ...{ paneId, label, where: 'Reading room, South-west wall', widthMm: 820, heightMm: 1326, seams },
-  filmId: silverForTest.id,
-});
+const option = quoteOptionForTest;
 const quote: Quote = {
-  ...{ version: 2, madeAt: '2027-01-31T09:00:00Z', madeBy: 'Marit Brindle', validUntil: '2027-03-02' },
-  currency: 'EUR',
-  panes: [pane('p1', '1', 0), pane('p2', '2', 1)],
-  films: [silverForTest],
-  price: {
-    ...{ price: 50_000, discount: 2500, because: 'three rooms at once', net: 47_500, tax: 3800 },
-    ...{ taxShare: 0.08, taxShown: 'added', gross: 51_300, deposit: 15_390 },
-  },
-  terms: 'Half on ordering.',
+  ...quoteForTest,
+  version: 2,
+  madeAt: '2027-01-31T09:00:00Z',
+  validUntil: '2027-03-02',
 };
 
-function input(quotes: Readonly<Record<string, Quote>>): PaperInput {
+function input(
+  quotes: Readonly<Record<string, Quote>>,
+  acceptance: Readonly<Record<string, Acceptance>> = {},
+): PaperInput {
   const records = recordsForTest({ panes: { p1: { readings: plain }, p2: { readings: plain } } });
   return {
-    job: deriveJob({ ...records, quote: quotes }, bookForTest),
+    job: deriveJob({ ...records, quote: quotes, acceptance }, bookForTest),
     unit: 'mm',
     today: '2027-01-31',
     shop: { name: 'Brindle & Rook Glass Film', details: NEW_SHOP_DETAILS, logo: null },
@@ -65,11 +66,38 @@ test('the newest quote stands on two pages: windows, what film does, panes, pric
 });
 
 test('tax that is within the price is told as such, and no quote is no paper', () => {
-  const within = { ...quote, price: { ...quote.price, taxShown: 'included' as const, discount: 0 } };
+  const price = { ...option.price, taxShown: 'included' as const, discount: 0 };
+  const within = { ...quote, options: [{ ...option, price }] };
   const texts = textsOf(quotePaper(input({ a: within })).content).map((text) =>
     text.replaceAll('\u00a0', ' '),
   );
   expect(texts).toContain('of which tax, 8 %');
   expect(texts).not.toContain('Before tax');
   expect(() => quotePaper(input({}))).toThrow(PaperProblem);
+});
+
+test('choices stand with their prices; what is signed is drawn, and a change says what it changes', () => {
+  const better = { ...option, id: 'b', name: 'Better', price: { ...option.price, gross: 60_000 } };
+  const signed: Acceptance = {
+    ...{ quoteId: 'a', optionId: 'b', name: 'Ines Alder', strokes: [[[0.1, 0.2]]] },
+    ...{ at: '2027-02-03T10:00:00Z', takenBy: null },
+  };
+  const two = { ...quote, options: [option, better] };
+  const told = (paper: ReturnType<typeof quotePaper>) =>
+    textsOf(paper.content).map((text) => text.replaceAll('\u00a0', ' '));
+  const texts = told(quotePaper(input({ a: two }, { x: signed })));
+  expect(texts[texts.indexOf('Better') + 1]).toBeDefined();
+  expect(texts).toEqual(expect.arrayContaining(['Your choice', '€513.00', '€600.00', 'Accepted: Better']));
+  expect(texts).toContain('Ines Alder, 3 February 2027');
+  const more = { ...option, panes: option.panes.slice(1), price: { ...option.price, gross: 62_000 } };
+  const change = { ...quote, version: 3, changes: 'a', options: [more] };
+  const changed = told(quotePaper(input({ a: two, c: change }, { x: signed })));
+  expect(changed).toEqual(
+    expect.arrayContaining([
+      'Change order 3: Reading room',
+      'What changes since quote 2, which was accepted',
+      'pane 1 is gone',
+      'To pay was €600.00, it is now €620.00: €20.00 more.',
+    ]),
+  );
 });

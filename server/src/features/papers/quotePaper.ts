@@ -1,76 +1,29 @@
-import {
-  filmOnPane,
-  paneCase,
-  paneForFilm,
-  rankFilms,
-  wantsOrUsual,
-  type FilmFigures,
-} from '@neat-sill/core/advice';
-import type { Film } from '@neat-sill/core/film';
-import { cureDays, isHungDry } from '@neat-sill/core/fitting';
-import { paneByItself, verdictFor, type DerivedPane, type Quote } from '@neat-sill/core/job';
+import type { Quote, QuoteOption } from '@neat-sill/core/job';
 import { decimalsOf } from '@neat-sill/core/price';
-import { quotesOf } from '@neat-sill/core/quote';
-import { NEW_ROOM } from '@neat-sill/core/survey';
-import { countOf, formatLength, formatMoney, formatShare, listOf } from '@neat-sill/core/units';
-import { describeForCustomer } from '@neat-sill/core/words';
+import { optionsDiffer, quotesOf } from '@neat-sill/core/quote';
+import { formatLength, formatMoney, formatShare, listOf } from '@neat-sill/core/units';
+import { NOT_INCLUDED, describeDifferences } from '@neat-sill/core/words';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { letterhead } from './letterhead.ts';
 import { HAIRLINE } from './pdf.ts';
-import { PaperProblem, headerFor, showDay, type PaperInput } from './paperInput.ts';
+import { PaperProblem, showDay, type PaperInput } from './paperInput.ts';
+import { drawnSignature } from './signature.ts';
 import { WALL_FIGURE, wallFigure } from './wallFigure.ts';
 
 /** More walls than this are told in the list only: the quote stays two pages. */
 const MOST_WALLS = 3;
 
-interface FilmSaid {
-  readonly film: Film;
-  readonly labels: readonly string[];
-  readonly sentences: readonly string[];
-  readonly figures: FilmFigures | null;
-}
-
-/** What a film does on the first of its panes, in plain words. */
-function whatItDoes(film: Film, pane: DerivedPane | null, { job, today }: PaperInput) {
-  const wall = pane && job.wall(pane.wallId)?.record;
-  if (!pane || !wall || !job.header) return { sentences: [], figures: null };
-  const place = paneForFilm(pane.record, pane.sizes, wall, job.header.site);
-  const found = paneCase(place, job.rules.film, Number(today.slice(0, 4)));
-  const figures = filmOnPane(found, film, job.rules.film);
-  const own = paneByItself(pane.id, pane.record, '', film, job.rules);
-  const wants = wantsOrUsual((job.records.room[wall.roomId] ?? NEW_ROOM).wants, pane.record.circumstances);
-  const [ranked] = rankFilms(
-    [{ figures, verdict: verdictFor(own, film, job.rules) }],
-    found.bare,
-    wants,
-    job.rules.film,
-  );
-  return { sentences: ranked ? describeForCustomer(ranked, found.bare) : [], figures };
-}
-
-function filmsSaid(quote: Quote, input: PaperInput): FilmSaid[] {
-  return quote.films.map((film) => {
-    const panes = quote.panes.filter(({ filmId }) => filmId === film.id);
-    const first = input.job.pane(panes[0]?.paneId ?? '');
-    return { film, labels: panes.map(({ label }) => label), ...whatItDoes(film, first, input) };
-  });
-}
-
-function windowsDrawn(quote: Quote, { job }: PaperInput): Content[] {
-  const quoted = new Set(quote.panes.map(({ paneId }) => paneId));
-  const films = new Map(quote.films.map((film) => [film.id, film]));
-  const walls = job.walls.filter(({ panes }) => panes.some(({ id }) => quoted.has(id))).slice(0, MOST_WALLS);
-  return walls.map((wall) => {
-    const room = job.records.room[wall.record.roomId]?.name ?? '';
+function windowsDrawn({ walls }: QuoteOption, most: number): Content[] {
+  return walls.slice(0, most).map((wall): Content => {
     const side = (seen: 'day' | 'night', says: string) => ({
       stack: [
-        { svg: wallFigure(wall, job, films, seen), width: WALL_FIGURE.width },
+        { svg: wallFigure(wall, seen), width: WALL_FIGURE.width },
         { text: says, style: 'quiet', fontSize: 8 },
       ],
     });
     return {
       stack: [
-        { text: [room, wall.record.name].filter(Boolean).join(', '), fontSize: 9, bold: true },
+        { text: wall.name, fontSize: 9, bold: true },
         {
           columns: [side('day', 'By day, from inside'), side('night', 'In the evening, from the street')],
           columnGap: 18,
@@ -78,7 +31,25 @@ function windowsDrawn(quote: Quote, { job }: PaperInput): Content[] {
       ],
       margin: [0, 4, 0, 4],
       unbreakable: true,
-    } as Content;
+    };
+  });
+}
+
+function whatFilmsDo({ films, panes, said }: QuoteOption): Content[] {
+  return films.map((film): Content => {
+    const labels = panes.filter(({ filmId }) => filmId === film.id).map(({ label }) => label);
+    const sentences = said.find(({ filmId }) => filmId === film.id)?.sentences ?? [];
+    return {
+      stack: [
+        {
+          text: `${film.name}, on ${labels.length === 1 ? 'pane' : 'panes'} ${listOf(labels)}`,
+          bold: true,
+        },
+        { ul: [...sentences] },
+      ],
+      margin: [0, 0, 0, 6],
+      unbreakable: true,
+    };
   });
 }
 
@@ -90,7 +61,7 @@ const plainTable = {
   paddingBottom: () => 2,
 };
 
-function paneTable(quote: Quote, { unit }: PaperInput): Content {
+function paneTable(quote: QuoteOption, { unit }: PaperInput): Content {
   const head = ['Pane', 'Where', 'Film', 'Glass', 'Seams'].map((text) => ({ text, bold: true }));
   const names = new Map(quote.films.map(({ id, name }) => [id, name]));
   const show = (mm: number) => formatLength(mm, { unit });
@@ -108,8 +79,7 @@ function paneTable(quote: Quote, { unit }: PaperInput): Content {
   };
 }
 
-function priceTable({ price, currency }: Quote): Content {
-  const money = (minor: number) => formatMoney(minor / 10 ** decimalsOf(currency), currency);
+function priceTable({ price }: QuoteOption, money: (minor: number) => string): Content {
   const perCent = price.taxShare * 100;
   const taxShare = formatShare(price.taxShare, Math.abs(perCent - Math.round(perCent)) < 0.005 ? 0 : 2);
   const rows: (readonly [string, string, boolean])[] = [
@@ -141,108 +111,127 @@ function priceTable({ price, currency }: Quote): Content {
   };
 }
 
-/** What must be said before somebody orders, as far as it holds for these films and panes. */
-function cautions(quote: Quote, said: readonly FilmSaid[], { job }: PaperInput): string[] {
-  const panes = quote.panes.flatMap(({ paneId }) => job.pane(paneId) ?? []);
-  const seams = quote.panes.filter(({ seams: count }) => count > 0).map(({ label }) => label);
-  const asks = said.filter(({ figures }) => figures && figures.breakage.verdict !== 'fine');
-  const mirrors = quote.films.filter(
-    ({ optics }) => optics && optics.visibleReflectedOut > optics.visibleTransmitted,
-  );
+/** Which choice is what, each with its films and what there is to pay: where there is more than one. */
+function choices({ options }: Quote, money: (minor: number) => string): Content {
+  const head = ['', 'Your choice', 'Films', 'To pay'].map((text) => ({ text, bold: true }));
+  return {
+    table: {
+      headerRows: 1,
+      widths: [14, '*', '*', 'auto'],
+      body: [
+        head,
+        ...options.map(({ name, films, price }) => [
+          { text: '▢' },
+          { text: name, bold: true },
+          films.map((film) => film.name).join(', '),
+          { text: money(price.gross), bold: true, alignment: 'right' as const },
+        ]),
+      ],
+    },
+    layout: plainTable,
+  };
+}
+
+/** What a change of an order is, against what was ordered. */
+function changeOf(quote: Quote, input: PaperInput, money: (minor: number) => string): Content[] {
+  const { quote: quotes, acceptance } = input.job.records;
+  const was = quotes[quote.changes ?? ''];
+  const taken = Object.values(acceptance).find(({ quoteId }) => quoteId === quote.changes);
+  const before = was?.options.find(({ id }) => id === taken?.optionId);
+  const [now] = quote.options;
+  if (!was || !before || !now) return [];
+  const differ = optionsDiffer(before, now);
+  const more = now.price.gross - before.price.gross;
   return [
-    ...(seams.length > 0
-      ? [
-          `${seams.length === 1 ? 'Pane' : 'Panes'} ${listOf(seams)}: the glass is wider than film is made, so there is a seam. From near it shows.`,
-        ]
-      : []),
-    ...(asks.length > 0
-      ? [
-          `${listOf(asks.map(({ film }) => film.name))}: the sun warms the glass more with it. We check that with the film’s maker before we fit it.`,
-        ]
-      : []),
-    'Ask whoever made or fitted the glass whether film changes their warranty.',
-    ...(mirrors.length > 0
-      ? ['By day nobody looks in where it is brighter outside; with the lamps on in the evening they can.']
-      : []),
-    ...(panes.some(({ record }) => record.circumstances.includes('wayOut'))
-      ? [
-          'A way out stays one: doors and windows people must get through are not made harder to break or open.',
-        ]
-      : []),
-    'Film slows fading; nothing stops it.',
+    { text: `What changes since quote ${was.version}, which was accepted`, style: 'heading' },
+    { ul: differ ? describeDifferences(differ) : ['nothing'] },
+    {
+      text: `To pay was ${money(before.price.gross)}, it is now ${money(now.price.gross)}: ${money(Math.abs(more))} ${more < 0 ? 'less' : 'more'}.`,
+    },
   ];
+}
+
+function signedAs(quote: Quote & { readonly id: string }, { job }: PaperInput): Content {
+  const taken = Object.values(job.records.acceptance).find(({ quoteId }) => quoteId === quote.id);
+  if (taken)
+    return {
+      stack: [
+        {
+          text: `Accepted: ${quote.options.find(({ id }) => id === taken.optionId)?.name ?? ''}`,
+          bold: true,
+        },
+        drawnSignature(taken.strokes, taken.name, taken.at),
+      ],
+      margin: [0, 20, 0, 0],
+      unbreakable: true,
+    };
+  return {
+    columns: [
+      { text: 'Ordered: ______________________________' },
+      { text: 'Date: ______________', alignment: 'right' },
+    ],
+    margin: [0, 28, 0, 0],
+  };
 }
 
 /** The newest quote of a job on two pages: what they get, where seams are, what to mind, and what it costs. */
 export function quotePaper(input: PaperInput): Omit<TDocumentDefinitions, 'defaultStyle' | 'styles'> {
-  const { job, shop } = input;
-  const header = headerFor(input);
-  const [quote] = quotesOf(job);
+  const [quote] = quotesOf(input.job.records);
   if (!quote)
     throw new PaperProblem('No quote is made yet: open Price, look at what is asked, and make one.');
-  const said = filmsSaid(quote, input);
-  const dry = Math.max(0, ...quote.films.map((film) => cureDays(film, job.rules).days));
-  const wet = quote.films.some((film) => !isHungDry(film));
+  const { options, currency } = quote;
+  const money = (minor: number) => formatMoney(minor / 10 ** decimalsOf(currency), currency);
+  const isOne = options.length === 1;
+  const named = (title: string, { name }: QuoteOption) => (isOne ? title : `${title}: ${name}`);
+  const kind = quote.changes ? 'Change order' : 'Quote';
   return {
-    info: { title: `Quote ${quote.version}, ${header.customer}` },
+    info: { title: `${kind} ${quote.version}, ${quote.customer}` },
     content: [
-      letterhead(shop),
-      { text: `Quote ${quote.version}: ${header.name}`, style: 'title' },
+      letterhead(input.shop),
+      { text: `${kind} ${quote.version}: ${quote.job}`, style: 'title' },
       {
-        text: `For ${[header.customer, header.site.address, header.site.town].filter(Boolean).join(', ')}. ${showDay(quote.madeAt.slice(0, 10))}, holds until ${showDay(quote.validUntil)}.`,
+        text: `For ${[quote.customer, quote.place].filter(Boolean).join(', ')}. ${showDay(quote.madeAt.slice(0, 10))}, holds until ${showDay(quote.validUntil)}.`,
         style: 'quiet',
       },
+      ...changeOf(quote, input, money),
       { text: 'Your windows', style: 'heading' },
-      ...windowsDrawn(quote, input),
+      ...options.flatMap((option) => [
+        ...(isOne ? [] : [{ text: option.name, bold: true }]),
+        ...windowsDrawn(option, isOne ? MOST_WALLS : 1),
+      ]),
       { text: 'What the film does', style: 'heading' },
-      ...said.map(({ film, labels, sentences }): Content => ({
-        stack: [
-          {
-            text: `${film.name}, on ${labels.length === 1 ? 'pane' : 'panes'} ${listOf(labels)}`,
-            bold: true,
-          },
-          { ul: [...sentences] },
-        ],
-        margin: [0, 0, 0, 6],
-        unbreakable: true,
-      })),
+      ...options.flatMap((option) => [
+        ...(isOne ? [] : [{ text: option.name, style: 'quiet' }]),
+        ...whatFilmsDo(option),
+      ]),
       { text: 'What it covers, and what it costs', style: 'heading', pageBreak: 'before' },
-      paneTable(quote, input),
-      {
-        columns: [
-          { width: '*', text: '' },
-          { width: 260, stack: [priceTable(quote)] },
-        ],
-        margin: [0, 12, 0, 0],
-      },
-      { text: 'Please mind', style: 'heading' },
-      { ul: cautions(quote, said, input) },
+      ...(isOne ? [] : [choices(quote, money)]),
+      ...options.flatMap((option): Content[] => [
+        ...(isOne ? [] : [{ text: option.name, bold: true, margin: [0, 10, 0, 2] } as Content]),
+        paneTable(option, input),
+        {
+          columns: [
+            { width: '*', text: '' },
+            { width: 260, stack: [priceTable(option, money)] },
+          ],
+          margin: [0, 12, 0, 0],
+        },
+      ]),
+      ...options.flatMap((option): Content[] => [
+        { text: named('Please mind', option), style: 'heading' },
+        { ul: [...option.cautions] },
+      ]),
       { text: 'Not included', style: 'heading' },
-      {
-        ul: [
-          'Repairs of glass, frames and seals, and painting.',
-          'Moving heavy furniture; blinds and curtains are taken down only if we agreed on it.',
-        ],
-      },
+      { ul: [...NOT_INCLUDED] },
       { text: 'Afterwards', style: 'heading' },
-      {
-        text: wet
-          ? `Haze and small water pockets are normal while the film dries, up to ${countOf(dry, 'day')}. Do not press on it or wash it until then. You get a care sheet.`
-          : 'The film holds at once. You get a care sheet.',
-      },
+      ...[...new Set(options.map(({ afterwards }) => afterwards))].map((text) => ({ text })),
       ...(quote.terms
         ? [
             { text: 'Terms', style: 'heading' },
             { text: quote.terms, fontSize: 9 },
           ]
         : []),
-      {
-        columns: [
-          { text: 'Ordered: ______________________________' },
-          { text: 'Date: ______________', alignment: 'right' },
-        ],
-        margin: [0, 28, 0, 0],
-      },
+      signedAs(quote, input),
     ] as Content[],
   };
 }

@@ -5,17 +5,16 @@ import { showDay } from './paperInput.ts';
 const WIDTH = 170;
 const HEIGHT = 60;
 
-/** The last signature under a sheet, drawn from its strokes with name and day; null where nobody has signed. */
-export function signatureOf(job: DerivedJob, sheet: 'condition' | 'handover'): Content | null {
-  const signed = (job.log.get(null) ?? [])
-    .flatMap(({ at, says }) => (says.kind === 'signed' && says.sheet === sheet ? [{ at, says }] : []))
-    .at(-1);
-  if (!signed) return null;
-  const { name, strokes } = signed.says;
+type Strokes = readonly (readonly (readonly [number, number])[])[];
+
+/** A signature drawn from its strokes, with name and day. */
+export function drawnSignature(strokes: Strokes, name: string, at: string): Content {
   const paths = strokes.map(
     (stroke) =>
       `<path fill="none" stroke="#17332C" stroke-width="1.3" stroke-linecap="round" stroke-linejoin="round" d="${stroke
-        .map(([x, y], at) => `${at === 0 ? 'M' : 'L'}${(x * WIDTH).toFixed(1)} ${(y * WIDTH).toFixed(1)}`)
+        .map(
+          ([x, y], point) => `${point === 0 ? 'M' : 'L'}${(x * WIDTH).toFixed(1)} ${(y * WIDTH).toFixed(1)}`,
+        )
         .join('')}${stroke.length === 1 ? 'l0.1 0' : ''}"/>`,
   );
   return {
@@ -23,8 +22,16 @@ export function signatureOf(job: DerivedJob, sheet: 'condition' | 'handover'): C
       {
         svg: `<svg width="${WIDTH}" height="${HEIGHT}" viewBox="0 0 ${WIDTH} ${HEIGHT}" xmlns="http://www.w3.org/2000/svg">${paths.join('')}</svg>`,
       },
-      { text: `${name}, ${showDay(signed.at.slice(0, 10))}`, style: 'quiet' },
+      { text: `${name}, ${showDay(at.slice(0, 10))}`, style: 'quiet' },
     ],
     unbreakable: true,
   };
+}
+
+/** The last signature under a sheet; null where nobody has signed. */
+export function signatureOf(job: DerivedJob, sheet: 'condition' | 'handover'): Content | null {
+  const signed = (job.log.get(null) ?? [])
+    .flatMap(({ at, says }) => (says.kind === 'signed' && says.sheet === sheet ? [{ at, says }] : []))
+    .at(-1);
+  return signed ? drawnSignature(signed.says.strokes, signed.says.name, signed.at) : null;
 }

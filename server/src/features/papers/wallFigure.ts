@@ -1,7 +1,4 @@
-import { drawnLight, looksOf, seenFrom } from '@neat-sill/core/advice';
-import type { Film } from '@neat-sill/core/film';
-import { middleOf, piecesOfPane, seamsBetween } from '@neat-sill/core/cuts';
-import type { DerivedJob, DerivedWall } from '@neat-sill/core/job';
+import type { QuotedWall } from '@neat-sill/core/job';
 import { BRICK, HAIRLINE, INK } from './pdf.ts';
 
 /** What is drawn on paper for a wall, pt. */
@@ -17,36 +14,24 @@ function tone(share: number): string {
 }
 
 /** A wall with its glass as one would see it: by day from inside, or in the evening from the street (mirrored). */
-export function wallFigure(
-  wall: DerivedWall,
-  job: DerivedJob,
-  films: ReadonlyMap<string, Film>,
-  seen: 'day' | 'night',
-): string {
-  const { placed, panes } = wall;
+export function wallFigure(wall: QuotedWall, seen: 'day' | 'night'): string {
   const { width, height } = WALL_FIGURE;
-  const scale = Math.min((width - 12) / placed.widthMm, (height - 12) / placed.heightMm);
-  const left = (width - placed.widthMm * scale) / 2;
+  const scale = Math.min((width - 12) / wall.widthMm, (height - 12) / wall.heightMm);
+  const left = (width - wall.widthMm * scale) / 2;
   const floor = height - 6;
   const fromOutside = seen === 'night';
-  const lighting = seen === 'day' ? job.rules.film.daylight : job.rules.film.lamplight;
-  const kept = job.kept.kind === 'holds' ? job.kept.kept.plan : null;
-  const boxes = placed.openings.flatMap(({ id, leftMm, sillMm, size }) => {
-    const pane = panes.find((each) => each.id === id);
-    if (!pane) return [];
-    const film = films.get(pane.record.filmId ?? '') ?? null;
-    const looks = looksOf(pane.record.glass, pane.record.glassMm, film);
-    const light = drawnLight(seenFrom(fromOutside ? 'outdoors' : 'indoors', looks, lighting), seen);
+  const boxes = wall.openings.flatMap((opening) => {
+    const { leftMm, sillMm, widthMm, heightMm } = opening;
+    const light = seen === 'day' ? opening.lightByDay : opening.lightByNight;
     const fill = tone(light);
-    const [w, h] = [size.widthMm * scale, size.heightMm * scale];
-    const x = left + (fromOutside ? placed.widthMm - leftMm - size.widthMm : leftMm) * scale;
-    const y = floor - (sillMm + size.heightMm) * scale;
-    const covers = kept ? piecesOfPane(kept, id).map(({ cover }) => cover) : [];
-    const seams = seamsBetween(covers).map((seam) => {
-      const share = middleOf(seam) / (seam.axis === 'vertical' ? size.widthMm : size.heightMm);
-      if (seam.axis === 'horizontal') return `M${x} ${y + share * h}h${w}`;
-      return `M${x + (fromOutside ? 1 - share : share) * w} ${y}v${h}`;
-    });
+    const [w, h] = [widthMm * scale, heightMm * scale];
+    const x = left + (fromOutside ? wall.widthMm - leftMm - widthMm : leftMm) * scale;
+    const y = floor - (sillMm + heightMm) * scale;
+    const seams = opening.seams.map(({ axis, at }) =>
+      axis === 'horizontal'
+        ? `M${x} ${y + at * h}h${w}`
+        : `M${x + (fromOutside ? 1 - at : at) * w} ${y}v${h}`,
+    );
     const ink = light > 0.45 ? INK : '#FFFFFF';
     return [
       `<rect x="${x - 2}" y="${y - 2}" width="${w + 4}" height="${h + 4}" fill="#E9DFC9" stroke="${INK}" stroke-width="0.6"/>`,
@@ -54,7 +39,7 @@ export function wallFigure(
       ...(seams.length > 0
         ? [`<path d="${seams.join('')}" stroke="${BRICK}" stroke-width="0.8" stroke-dasharray="3 2"/>`]
         : []),
-      `<text x="${x + w / 2}" y="${y + h / 2 + 3}" font-size="8" font-weight="bold" text-anchor="middle" fill="${ink}">${pane.record.label.replaceAll('&', '&amp;').replaceAll('<', '&lt;')}</text>`,
+      `<text x="${x + w / 2}" y="${y + h / 2 + 3}" font-size="8" font-weight="bold" text-anchor="middle" fill="${ink}">${opening.label.replaceAll('&', '&amp;').replaceAll('<', '&lt;')}</text>`,
     ];
   });
   const background = seen === 'day' ? '#FBFAF5' : '#3C4A52';

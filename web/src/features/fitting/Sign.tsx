@@ -1,8 +1,6 @@
 import { useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
-import { TextField } from '../../ui/Field.tsx';
-import { Sheet } from '../../ui/Sheet.tsx';
-import { SignaturePad, type Strokes } from '../../ui/SignaturePad.tsx';
+import { SignSheet } from '../../ui/SignSheet.tsx';
 import { showMoment } from '../../ui/format.ts';
 import { useJob } from '../job/index.ts';
 import { useFittingLog } from './useFittingLog.ts';
@@ -14,46 +12,21 @@ const SAYS = {
 
 const SHEETS = { condition: 'condition sheet', handover: 'fitting report' } as const;
 
-function SignSheet({ sheet, onClose }: { sheet: keyof typeof SAYS; onClose: () => void }) {
+function SignUnder({ sheet, onClose }: { sheet: keyof typeof SAYS; onClose: () => void }) {
   const { header } = useJob();
   const write = useFittingLog();
-  const [name, setName] = useState(header.customer);
-  const [strokes, setStrokes] = useState<Strokes>([]);
-  const missing = name.trim() === '' ? 'Who signs?' : strokes.length === 0 ? 'Sign in the field.' : null;
   return (
-    <Sheet title={`Signature under the ${SHEETS[sheet]}`} open onClose={onClose}>
-      <p>{SAYS[sheet]}</p>
-      <TextField
-        label="Name"
-        value={name}
-        maxLength={120}
-        onChange={(event) => setName(event.target.value)}
-      />
-      <SignaturePad label="Sign here" strokes={strokes} onStrokes={setStrokes} />
-      <div className="flex flex-wrap items-center justify-end gap-2">
-        {missing && <span className="text-sm text-quiet">{missing}</span>}
-        <Button className="min-h-12" disabled={strokes.length === 0} onClick={() => setStrokes([])}>
-          Clear
-        </Button>
-        <Button className="min-h-12" onClick={onClose}>
-          Cancel
-        </Button>
-        <Button
-          className="min-h-12"
-          weight="act"
-          disabled={missing !== null}
-          onClick={() => {
-            const drawn = strokes.map((stroke) => stroke.map(([x, y]): [number, number] => [x, y]));
-            write(`${name.trim()} signs`, [
-              [null, { kind: 'signed', sheet, name: name.trim(), strokes: drawn }],
-            ]);
-            onClose();
-          }}
-        >
-          Sign
-        </Button>
-      </div>
-    </Sheet>
+    <SignSheet
+      title={`Signature under the ${SHEETS[sheet]}`}
+      says={SAYS[sheet]}
+      name={header.customer}
+      act="Sign"
+      onClose={onClose}
+      onSign={(name, strokes) => {
+        write(`${name} signs`, [[null, { kind: 'signed', sheet, name, strokes }]]);
+        onClose();
+      }}
+    />
   );
 }
 
@@ -76,7 +49,7 @@ export function Sign({ sheet }: { sheet: keyof typeof SAYS }) {
           Signed by {last.name}, {showMoment(last.at)}
         </span>
       )}
-      {open && <SignSheet sheet={sheet} onClose={() => setOpen(false)} />}
+      {open && <SignUnder sheet={sheet} onClose={() => setOpen(false)} />}
     </div>
   );
 }

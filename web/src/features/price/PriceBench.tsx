@@ -8,16 +8,20 @@ import { SellFilms, SoldOtherwiseNote } from '../film/index.ts';
 import { useJob } from '../job/index.ts';
 import { Asked } from './Asked.tsx';
 import { CostLines } from './CostLines.tsx';
+import { Options } from './Options.tsx';
 import { Quotes } from './Quotes.tsx';
 import { PriceBar } from './PriceBar.tsx';
 import { useCostOfJob } from './useCostOfJob.ts';
+import { useOptions } from './useOptions.ts';
 import { WayAndExtras } from './WayAndExtras.tsx';
 import { WhatIfPrice } from './WhatIfPrice.tsx';
 
 /** Price: what the job costs line by line, and what is asked for it. */
 export function PriceBench() {
   const job = useJob();
-  const { costWith, money, currency, minor } = useCostOfJob();
+  const jobCost = useCostOfJob();
+  const { costWith, money, currency, minor } = jobCost;
+  const ways = useOptions(jobCost);
   const { pricing } = job.header;
   const cost = costWith(pricing);
   if (!cost)
@@ -58,13 +62,21 @@ export function PriceBench() {
             content: () => <WayAndExtras cost={cost} pricing={pricing} currency={currency} onPrice={put} />,
           },
           {
+            key: 'choices',
+            title:
+              pricing.options.length > 0
+                ? `${pricing.options.length + 1} choices side by side`
+                : 'Choices side by side',
+            content: () => <Options {...{ ways, pricing, money }} onPrice={put} />,
+          },
+          {
             key: 'whatIf',
             title: 'What if',
             content: () => <WhatIfPrice {...{ cost, pricing, costWith, money, currency, minor }} />,
           },
         ]}
       />
-      <Quotes cost={cost} money={money} />
+      <Quotes cost={cost} ways={ways} />
       <SellFilms />
       <SoldOtherwiseNote />
     </div>

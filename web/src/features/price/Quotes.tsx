@@ -1,120 +1,225 @@
 import type { Quote } from '@neat-sill/core/job';
-import { makeQuote, quotesOf, sinceQuote, type CostOfJob } from '@neat-sill/core/quote';
-import { addRecord } from '@neat-sill/core/record';
 import { decimalsOf } from '@neat-sill/core/price';
-import { listOf } from '@neat-sill/core/units';
-import { COST_PART_NAMES, costPartOf, figuresOfCost, nameOfCost } from '@neat-sill/core/words';
+import {
+  acceptancesOf,
+  makeQuote,
+  optionsDiffer,
+  questionsOf,
+  quoteOption,
+  quotesOf,
+  type CostOfJob,
+} from '@neat-sill/core/quote';
+import { addRecord } from '@neat-sill/core/record';
+import { formatMoney } from '@neat-sill/core/units';
+import {
+  COST_PART_NAMES,
+  costPartOf,
+  describeDifferences,
+  figuresOfCost,
+  nameOfCost,
+} from '@neat-sill/core/words';
+import { useState } from 'react';
 import { useSessionQuery, useShopQuery } from '../../api/api.ts';
+import { download, xlsxOf } from '../../files/tables.ts';
 import { Button } from '../../ui/Button.tsx';
+import { TextField } from '../../ui/Field.tsx';
 import { showDay, today } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
-import { download, xlsxOf } from '../../files/tables.ts';
 import { useJob, useLivePlan, useUnit } from '../job/index.ts';
 import { Paper } from '../papers/index.ts';
+import { AcceptHere } from './AcceptHere.tsx';
+import { CustomerLinks } from './CustomerLinks.tsx';
+import { Questions } from './Questions.tsx';
+import { OWN_WAY, type WayOfJob } from './useOptions.ts';
 
 interface QuotesProps {
   readonly cost: CostOfJob;
-  readonly money: (minor: number) => string;
+  readonly ways: readonly WayOfJob[];
 }
 
-/** What has changed since the newest quote. */
-function Since({ quote, now, money }: { quote: Quote; now: Quote } & Pick<QuotesProps, 'money'>) {
-  const since = sinceQuote(quote, now);
-  if (!since) return <p className="text-sm text-quiet">It still says what the job is.</p>;
+const inOwn = (currency: string) => (minor: number) =>
+  formatMoney(minor / 10 ** decimalsOf(currency), currency);
+
+type Offered = Quote['options'][number];
+
+/** What has changed since something was offered or ordered. */
+function Since({ what, was, now, currency }: { what: string; was: Offered; now: Offered; currency: string }) {
+  const differ = optionsDiffer(was, now);
+  if (!differ) return <p className="text-sm text-quiet">{what} still says what the job is.</p>;
+  const money = inOwn(currency);
+  const more = differ.grossNow - differ.grossBefore;
   const parts = [
-    since.added.length > 0 ? `pane ${listOf(since.added)} is new` : '',
-    since.gone.length > 0 ? `pane ${listOf(since.gone)} is gone` : '',
-    since.other.length > 0 ? `pane ${listOf(since.other)} is other` : '',
-    since.priceNow === quote.price.gross
-      ? ''
-      : `to pay would be ${money(since.priceNow)} now, ${money(Math.abs(since.priceNow - quote.price.gross))} ${since.priceNow > quote.price.gross ? 'more' : 'less'}`,
-  ].filter(Boolean);
+    ...describeDifferences(differ),
+    ...(more === 0
+      ? []
+      : [
+          `to pay would be ${money(differ.grossNow)} now, ${money(Math.abs(more))} ${more > 0 ? 'more' : 'less'}`,
+        ]),
+  ];
   return (
     <Note tone="doubt">
-      Since quote {quote.version}: {parts.join('; ')}.
+      Since {what.toLowerCase()}: {parts.join('; ')}.
     </Note>
   );
 }
 
-/** The quotes of this job: each stays as it was made; the newest goes out as a paper. */
-export function Quotes({ cost, money }: QuotesProps) {
+/** The ways that can be offered now; null while one of them is still planned. */
+function offeredNow(ways: readonly WayOfJob[]): Offered[] | null {
+  const options = ways.map(({ id, name, job, planned }) =>
+    planned ? quoteOption({ id, name, job, ...planned }) : null,
+  );
+  return options.every((option) => option !== null) ? options : null;
+}
+
+/** The lines of the price as a table. */
+async function linesOf(cost: CostOfJob, unit: 'mm' | 'in'): Promise<Blob> {
+  const { currency } = cost.asked;
+  const costs = new Map(cost.result.lines.map(({ id, cost: each }) => [id, each]));
+  const plain = (minor: number) => (minor / 10 ** decimalsOf(currency)).toFixed(decimalsOf(currency));
+  const { price, discount, net, tax, gross, profit } = cost.result;
+  const totals = { cost: cost.result.cost, price, discount, net, tax, gross, profit };
+  return xlsxOf([
+    ['part', 'line', 'figures', `cost, ${currency}`],
+    ...cost.lines.map((line) => [
+      COST_PART_NAMES[costPartOf(line)],
+      nameOfCost(line),
+      figuresOfCost(line, unit),
+      plain(costs.get(line.id) ?? 0),
+    ]),
+    ...Object.entries(totals).map(([key, value]) => ['', key, '', plain(value)]),
+  ]);
+}
+
+/** The quotes of this job: each stays as it was made; the newest goes out as a paper and by a link. */
+export function Quotes({ cost, ways }: QuotesProps) {
   const job = useJob();
   const { plan, kept } = useLivePlan();
   const { data: session } = useSessionQuery();
   const { data: shop } = useShopQuery();
   const unit = useUnit();
-  const quotes = quotesOf(job.derived);
+  const [because, setBecause] = useState('');
+  const { records } = job;
+  const quotes = quotesOf(records);
   const [newest] = quotes;
+  const accepted = acceptancesOf(records);
+  const [ordered] = accepted;
+  const person = session?.person ?? null;
   if (!plan) return null;
-  const now = makeQuote({
-    ...{ job: job.derived, plan, cost },
-    ...{ madeAt: new Date().toISOString(), today: today() },
-    madeBy: session?.person?.name ?? null,
-    terms: shop?.details.terms ?? '',
-  });
-  const name = `${job.header.name}, quote ${newest?.version ?? now.version}`;
-  const lines = async () => {
-    const costs = new Map(cost.result.lines.map(({ id, cost: each }) => [id, each]));
-    const plain = (minor: number) =>
-      (minor / 10 ** decimalsOf(now.currency)).toFixed(decimalsOf(now.currency));
-    const { price, discount, net, tax, gross, profit } = cost.result;
-    const totals = { cost: cost.result.cost, price, discount, net, tax, gross, profit };
-    download(
-      await xlsxOf([
-        ['part', 'line', 'figures', `cost, ${now.currency}`],
-        ...cost.lines.map((line) => [
-          COST_PART_NAMES[costPartOf(line)],
-          nameOfCost(line),
-          figuresOfCost(line, unit),
-          plain(costs.get(line.id) ?? 0),
-        ]),
-        ...Object.entries(totals).map(([key, value]) => ['', key, '', plain(value)]),
-      ]),
-      `${name}.xlsx`,
-    );
-  };
+  // What changes an order is one way only: the choice was made.
+  const offered = offeredNow(ordered ? ways.slice(0, 1) : ways);
+  const own = offered?.find(({ id }) => id === OWN_WAY) ?? null;
+  const isUnder = offered?.some(({ price, cost: own_ }) => price.net < own_) ?? false;
+  const mayGoUnder = person?.role === 'owner' && because.trim() !== '';
+  const version = (newest?.version ?? 0) + 1;
+  const kind = ordered ? 'change order' : 'quote';
+  const name = `${job.header.name}, quote ${newest?.version ?? version}`;
   const asCase = () =>
     download(
       new Blob([`${JSON.stringify(cost.asked, null, 2)}\n`], { type: 'application/json' }),
       `${name}.price.json`,
     );
-  const make = () => job.edit(`Quote ${now.version}`, [addRecord('quote', crypto.randomUUID(), now)]);
+  const make = () => {
+    if (!offered) return;
+    const quote = makeQuote({
+      ...{ job: job.derived, options: offered, currency: cost.asked.currency },
+      ...{ madeAt: new Date().toISOString(), today: today() },
+      madeBy: person && { id: person.id, name: person.name },
+      terms: shop?.details.terms ?? '',
+      underCost: isUnder ? because.trim() : null,
+    });
+    job.edit(`Make ${kind} ${version}`, [addRecord('quote', crypto.randomUUID(), quote)]);
+    setBecause('');
+  };
+  const standOf = (quote: Quote & { readonly id: string }) => {
+    const taken = accepted.find((each) => each.quote.id === quote.id);
+    if (taken)
+      return `accepted by ${taken.acceptance.name}, ${showDay(taken.acceptance.at)}${quote.options.length > 1 ? `: ${taken.option.name}` : ''}`;
+    if (quote.id !== newest?.id) return 'replaced by a newer one';
+    return `${quote.validUntil < today() ? 'held until' : 'holds until'} ${showDay(quote.validUntil)}`;
+  };
   return (
-    <section className="flex flex-col items-start gap-2" aria-label="Quotes">
+    <section className="flex flex-col items-start gap-3" aria-label="Quotes">
       <h3 className="font-bold">Quotes</h3>
       {quotes.length > 0 && (
         <ul className="w-full">
-          {quotes.map(({ id, version, madeAt, madeBy, validUntil, price }) => (
+          {quotes.map((quote) => (
             <li
-              key={id}
+              key={quote.id}
               className="flex flex-wrap items-baseline justify-between gap-x-3 border-t border-hairline-soft py-1.5"
             >
               <span>
-                <b>Quote {version}</b>, {showDay(madeAt)}
-                {madeBy && `, ${madeBy}`}
-                <span className="text-quiet">
-                  , {validUntil < today() ? 'held until' : 'holds until'} {showDay(validUntil)}
-                </span>
+                <b>
+                  {quote.changes ? 'Change order' : 'Quote'} {quote.version}
+                </b>
+                , {showDay(quote.madeAt)}
+                {quote.madeBy && `, ${quote.madeBy.name}`}
+                <span className="text-quiet">, {standOf(quote)}</span>
+                {quote.underCost && (
+                  <span className="text-ochre-text">, under its cost: {quote.underCost}</span>
+                )}
               </span>
-              <span className="tabular-nums">{money(price.gross)}</span>
+              <span className="tabular-nums">
+                {quote.options.map(({ price }) => inOwn(quote.currency)(price.gross)).join(' or ')}
+              </span>
             </li>
           ))}
         </ul>
       )}
-      {newest && <Since quote={newest} now={now} money={money} />}
+      {ordered && own && (
+        <Since what="The order" was={ordered.option} now={own} currency={ordered.quote.currency} />
+      )}
+      {!ordered && newest && own && (
+        <Since
+          what={`Quote ${newest.version}`}
+          was={newest.options.find(({ id }) => id === OWN_WAY) ?? newest.options[0] ?? own}
+          now={own}
+          currency={newest.currency}
+        />
+      )}
+      {newest && newest.currency !== cost.asked.currency && (
+        <Note tone="doubt">
+          Quote {newest.version} is in {newest.currency} and stays so; the shop counts in{' '}
+          {cost.asked.currency} now.
+        </Note>
+      )}
+      <Questions questions={questionsOf(records)} />
       {kept.kind !== 'holds' && (
-        <p className="text-sm text-quiet">
-          The plan is not kept: where seams will be is not drawn in the quote, and the price may still move.
-        </p>
+        <p className="text-sm text-quiet">The plan is not kept yet: the price may still move with it.</p>
+      )}
+      {isUnder && (
+        <div className="flex w-full max-w-md flex-col gap-2">
+          <Note tone="doubt">
+            This asks less than the job costs.{' '}
+            {person?.role === 'owner'
+              ? 'Say why, then it can be made; it is written in the quote for the shop.'
+              : 'The owner may make it so.'}
+          </Note>
+          {person?.role === 'owner' && (
+            <TextField
+              label="Under its cost because"
+              value={because}
+              maxLength={300}
+              onChange={(event) => setBecause(event.target.value)}
+            />
+          )}
+        </div>
       )}
       <div className="flex flex-wrap items-start gap-2">
-        <Button onClick={make} disabled={cost.withoutPrice.length > 0}>
-          Make quote {now.version}
+        <Button
+          onClick={make}
+          disabled={cost.withoutPrice.length > 0 || !offered || (isUnder && !mayGoUnder)}
+        >
+          Make {kind} {version}
+          {offered && offered.length > 1 && `, ${offered.length} choices`}
         </Button>
+        {newest && <AcceptHere quote={newest} />}
         {newest && <Paper kind="quote" disabledBecause={null} />}
-        <Button onClick={() => void lines()}>Lines as XLSX</Button>
+        <Button onClick={() => void linesOf(cost, unit).then((sheet) => download(sheet, `${name}.xlsx`))}>
+          Lines as XLSX
+        </Button>
         <Button onClick={asCase}>Price as JSON</Button>
       </div>
+      {newest && <CustomerLinks quotes={quotes} newest={newest} />}
     </section>
   );
 }

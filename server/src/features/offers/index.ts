@@ -1,0 +1,1 @@
+export { offerRoutes } from './routes.ts';

@@ -1,0 +1,119 @@
+import { NEW_SHOP_DETAILS, type OfferedOption, type OfferedQuote } from '@neat-sill/core/contract';
+import type { JobRecords, Quote, QuoteOption } from '@neat-sill/core/job';
+import { acceptancesOf, againstAccepting, optionsDiffer, questionsOf } from '@neat-sill/core/quote';
+import { AGAINST_ACCEPTING, NOT_INCLUDED, describeDifferences } from '@neat-sill/core/words';
+import { TZDate } from '@date-fns/tz';
+import { format } from 'date-fns';
+import { and, eq, inArray, isNotNull, ne } from 'drizzle-orm';
+import type { Tx } from '../../db/database.ts';
+import { jobRecords, jobs, shops } from '../../db/schema.ts';
+import type { OpenLink } from './customerLinks.ts';
+
+export type QuoteRecords = Pick<JobRecords, 'quote' | 'acceptance' | 'question'>;
+
+/** What is written of a job's quotes; null where the job is not there any more. */
+export async function readQuoteRecords(tx: Tx, jobId: string): Promise<QuoteRecords | null> {
+  const [job] = await tx
+    .select({ id: jobs.id })
+    .from(jobs)
+    .where(and(eq(jobs.id, jobId), ne(jobs.shelf, 'deleted')));
+  if (!job) return null;
+  const rows = await tx
+    .select({ kind: jobRecords.kind, id: jobRecords.id, data: jobRecords.data })
+    .from(jobRecords)
+    .where(
+      and(
+        eq(jobRecords.jobId, jobId),
+        inArray(jobRecords.kind, ['quote', 'acceptance', 'question']),
+        isNotNull(jobRecords.data),
+      ),
+    );
+  const ofKind = (kind: string) =>
+    Object.fromEntries(rows.filter((row) => row.kind === kind).map(({ id, data }) => [id, data]));
+  return {
+    quote: ofKind('quote'),
+    acceptance: ofKind('acceptance'),
+    question: ofKind('question'),
+  } as QuoteRecords;
+}
+
+/** What the customer reads of an option: nothing of what it costs the shop. */
+function offeredOption({
+  id,
+  name,
+  panes,
+  films,
+  walls,
+  said,
+  cautions,
+  afterwards,
+  price,
+}: QuoteOption): OfferedOption {
+  return {
+    ...{ id, name, afterwards, price },
+    cautions: [...cautions],
+    panes: panes.map(({ label, where, widthMm, heightMm, filmId, seams }) => ({
+      ...{ label, where, widthMm, heightMm, filmId, seams },
+    })),
+    films: films.map((film) => ({
+      id: film.id,
+      name: film.name,
+      sentences: [...(said.find(({ filmId }) => filmId === film.id)?.sentences ?? [])],
+    })),
+    walls: walls.map(({ openings, ...wall }) => ({
+      ...wall,
+      openings: openings.map(({ seams, ...opening }) => ({ ...opening, seams: [...seams] })),
+    })),
+  };
+}
+
+function changesOf(quote: Quote, records: QuoteRecords): OfferedQuote['changes'] {
+  const before = acceptancesOf(records).find(({ quote: { id } }) => id === quote.changes);
+  const [now] = quote.options;
+  if (!before || !now) return null;
+  const differ = optionsDiffer(before.option, now);
+  return {
+    version: before.quote.version,
+    differences: differ ? describeDifferences(differ) : [],
+    grossBefore: before.option.price.gross,
+  };
+}
+
+/** The shop, as far as a customer has to know it, with the day it is there. */
+export async function shopOf(tx: Tx, shopId: string, now: Date) {
+  const [shop] = await tx.select().from(shops).where(eq(shops.id, shopId));
+  const { telephone, email, unit, timeZone } = shop?.details ?? NEW_SHOP_DETAILS;
+  return {
+    says: { name: shop?.name ?? '', telephone, email, unit },
+    today: format(new TZDate(now.getTime(), timeZone), 'yyyy-MM-dd'),
+  };
+}
+
+/** What is offered behind a link; null where the quote is not there any more. */
+export async function offerBehind(
+  tx: Tx,
+  { shopId, jobId, quoteId }: OpenLink,
+  now: Date,
+): Promise<OfferedQuote | null> {
+  const records = await readQuoteRecords(tx, jobId);
+  const quote = records?.quote[quoteId];
+  if (!records || !quote) return null;
+  const { says: shop, today } = await shopOf(tx, shopId, now);
+  const { version, madeAt, validUntil, currency, job, customer, place, terms, options } = quote;
+  const taken = acceptancesOf(records).find((each) => each.quote.id === quoteId)?.acceptance;
+  const against = taken ? null : againstAccepting(records, quoteId, options[0]?.id ?? '', today);
+  return {
+    ...{ shop, quoteId, version, madeAt, validUntil, currency, job, customer, place, terms },
+    notIncluded: [...NOT_INCLUDED],
+    options: options.map(offeredOption),
+    changes: changesOf(quote, records),
+    accepted: taken ? { optionId: taken.optionId, name: taken.name, at: taken.at } : null,
+    against: against && AGAINST_ACCEPTING[against],
+    questions: questionsOf(records)
+      .filter((question) => question.quoteId === quoteId)
+      .map(({ name, text, at, answer }) => ({
+        ...{ name, text, at },
+        answer: answer && { text: answer.text, at: answer.at },
+      })),
+  };
+}
