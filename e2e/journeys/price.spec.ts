@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test } from '../fixtures/stack.ts';
 import { openDemoJob, saved } from '../pages/job.ts';
+import { jobOfCases, read } from '../pages/jobOfCases.ts';
 
 test.use({ demo: 'price' });
 
@@ -63,7 +64,7 @@ test('a price is what the job costs and what the house asks; way, people, discou
 
   // What is offered stays as it was; what has changed since is said, and it goes out as a paper.
   await page.getByRole('button', { name: 'Make quote 1' }).click();
-  await expect(page.getByText('It still says what the job is.')).toBeVisible();
+  await expect(page.getByText('Quote 1 still says what the job is.')).toBeVisible();
   await page.getByRole('button', { name: 'Make the printed quote' }).click();
   await expect(page.getByRole('link', { name: /^Open the printed quote/ })).toBeVisible();
   const [sheet] = await Promise.all([
@@ -83,4 +84,79 @@ test('a price is what the job costs and what the house asks; way, people, discou
   await expect(page.getByText(/^Since quote 1: to pay would be .* more/)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Make quote 2' })).toBeVisible();
   await saved(page);
+});
+
+test('choices stand side by side; the customer reads them behind a link, asks, accepts one, and a change is offered', async ({
+  signedIn: page,
+  browser,
+}) => {
+  const panes = [0, 1].map(() => ({ ...read(820, 1200), coverage: { kind: 'whole' } }));
+  const jobId = await jobOfCases(page, 'Shopfront of two', panes);
+  await page.goto(`/jobs/${jobId}/price`);
+  await expect(page.getByRole('heading', { name: /to pay, .* profit/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Choices side by side' }).click();
+  await page.getByLabel('Another film').selectOption({ label: 'Gannet Silver 20' });
+  await page.getByLabel('Called, for the customer').fill('Better');
+  await page.getByRole('button', { name: 'Set it beside' }).click();
+  const choices = page.getByRole('list', { name: 'Choices' });
+  await expect(choices.getByRole('heading', { name: 'Better' })).toBeVisible();
+  await expect(choices.getByText('Planning its cuts')).toBeHidden();
+  await expect(choices.getByText(/Keeps out .* of the sun’s heat/).last()).toBeVisible();
+  await page.getByRole('button', { name: 'Make quote 1, 2 choices' }).click();
+  await saved(page);
+  await page.getByRole('button', { name: 'Make a link for the customer' }).click();
+  const address = await page.getByLabel('Link to quote 1').inputValue();
+
+  // The customer has no account, and a phone.
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  await phone.goto(new URL('/offer#not-a-link-that-anybody-has-made', address).href);
+  await expect(phone.getByText(/There is nothing behind this link/)).toBeVisible();
+  await phone.goto('about:blank');
+  await phone.goto(address);
+  await expect(phone.getByRole('heading', { name: /^Quote 1/ })).toBeVisible();
+  await phone.getByRole('radio', { name: /In the evening/ }).click();
+  await expect(phone.getByRole('img', { name: /in the evening, from the street/ })).toBeVisible();
+  await phone.getByLabel('Your question').fill('Will it be dark?');
+  await phone.getByRole('button', { name: 'Send the question' }).click();
+  await expect(phone.getByText('The answer will stand here.')).toBeVisible();
+
+  // It stands in the job, and on Today, by itself; the answer goes back to their page.
+  await page.getByLabel(/^Answer to/).fill('Hardly.');
+  await page.getByRole('button', { name: 'Answer on their page' }).click();
+  await saved(page);
+  await phone.reload();
+  await expect(phone.getByText(/: Hardly\.$/)).toBeVisible();
+  await phone.getByRole('radio', { name: /^Better/ }).click();
+  await phone.getByRole('button', { name: /^Accept Better, / }).click();
+  await expect(phone.getByRole('button', { name: 'Accept', exact: true })).toBeDisabled();
+  await phone.getByLabel('Name', { exact: true }).fill('Ines Alder');
+  const pad = await phone.getByRole('img', { name: 'Sign here' }).boundingBox();
+  if (!pad) throw new Error('there is nowhere to sign');
+  await phone.mouse.move(pad.x + 40, pad.y + 60);
+  await phone.mouse.down();
+  await phone.mouse.move(pad.x + 160, pad.y + 40, { steps: 6 });
+  await phone.mouse.up();
+  await phone.getByRole('button', { name: 'Accept', exact: true }).click();
+  await expect(phone.getByText(/^Accepted by Ines Alder, .*: Better\./)).toBeVisible();
+  await phone.reload();
+  await expect(phone.getByText(/^Accepted by Ines Alder/)).toBeVisible();
+  await expect(phone.getByRole('button', { name: /^Accept/ })).toHaveCount(0);
+
+  await expect(page.getByText(/accepted by Ines Alder, .*: Better/)).toBeVisible();
+  await expect(page.getByText(/^Since the order: panes 1 and 2 are to have another film/)).toBeVisible();
+  await page.getByRole('button', { name: 'Make change order 2' }).click();
+  await saved(page);
+  await page.getByRole('button', { name: 'Make a link for the customer' }).click();
+  await page.getByLabel('Link to quote 2').waitFor();
+  await phone.goto('about:blank');
+  await phone.goto(await page.getByLabel('Link to quote 2').inputValue());
+  await expect(phone.getByRole('heading', { name: 'What changes since quote 1' })).toBeVisible();
+  await expect(phone.getByText('panes 1 and 2 are to have another film')).toBeVisible();
+  // Closed, the link holds nothing any more.
+  await page.getByRole('button', { name: 'Close it' }).last().click();
+  await expect(page.getByText(/: closed$/)).toBeVisible();
+  await phone.reload();
+  await expect(phone.getByText(/There is nothing behind this link/)).toBeVisible();
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: /Ines Alder, .*accepted/ })).toBeVisible();
 });

@@ -34,6 +34,7 @@ export {
   type JobListQuery,
   type JobShelf,
   type JobSummary,
+  type Today,
   type KeepJob,
   type NewJob,
   type NewPaper,

@@ -46,7 +46,21 @@ export const jobListSchema = z
 
 /** What is to be done today: the newest of each, and how many there are. */
 export const todaySchema = z
-  .strictObject({ on: jobListSchema, faults: jobListSchema, drying: jobListSchema })
+  .strictObject({
+    on: jobListSchema,
+    faults: jobListSchema,
+    drying: jobListSchema,
+    /** Questions of customers that wait for an answer, and what they accepted lately; the latest first. */
+    customers: z.array(
+      z.strictObject({
+        jobId: z.uuid(),
+        job: z.string(),
+        kind: z.enum(['question', 'acceptance']),
+        name: z.string(),
+        at: z.iso.datetime({ offset: true }),
+      }),
+    ),
+  })
   .meta({ id: 'Today' });
 
 /** What is kept of a job beside its records; what is left out stays. */
@@ -179,6 +193,7 @@ export const newPaperSchema = z
   .strictObject({ kind: paperKindSchema, today: z.iso.date() })
   .meta({ id: 'NewPaper' });
 
+export type Today = z.infer<typeof todaySchema>;
 export type JobSummary = z.infer<typeof jobSummarySchema>;
 export type JobListQuery = z.infer<typeof jobListQuerySchema>;
 export type JobShelf = (typeof JOB_SHELVES)[number];

@@ -46,6 +46,8 @@ export const saveShopSchema = z
     name: z.string().trim().min(1, 'The shop needs a name').max(120),
     baseVersion: z.int(),
     details: shopDetailsSchema,
+    /** Another currency is taken although quotes in the old one are open. */
+    despiteOpenQuotes: z.boolean().default(false),
   })
   .meta({ id: 'SaveShop' });
 

@@ -96,5 +96,5 @@ export {
   describeSeamProblem,
 } from './seamWords.ts';
 export { describeMoveProblem } from './moveWords.ts';
-export { ruleName, ruleOptionName, ruleUnit, SEAM_LOOKS_NAMES } from './ruleWords.ts';
+export { describeRateProblem, ruleName, ruleOptionName, ruleUnit, SEAM_LOOKS_NAMES } from './ruleWords.ts';
 export { describeCheaper, describePlan, type PlanVerdict } from './planWords.ts';

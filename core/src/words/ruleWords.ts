@@ -1,4 +1,4 @@
-import type { NumberRule, Quantity, RulePath, SeamLooksSet } from '../rules/index.ts';
+import type { NumberRule, Quantity, RateProblem, RulePath, SeamLooksSet } from '../rules/index.ts';
 import type { LengthUnit } from '../units/index.ts';
 import { MONTH_NAMES, SCHOOL_NAMES } from './names.ts';
 
@@ -323,3 +323,17 @@ export const SEAM_LOOKS_NAMES: Readonly<Record<SeamLooksSet, string>> = {
   weighed: 'Weighed: film, work and looks together',
   leastFilm: 'Least film, wherever the seam is',
 };
+
+/** Why a line of a list of rates was not taken, with how to mend it. */
+export function describeRateProblem({ line, code, said, why }: RateProblem): string {
+  switch (code) {
+    case 'unknownRate':
+      return `Line ${line}: there is no rate “${said}”. The first column names it as the list that was saved does.`;
+    case 'noValue':
+      return `Line ${line}: ${said} has no value in the last column; it stays as it is.`;
+    case 'twice':
+      return `Line ${line}: ${said} stands there twice; the first line was taken.`;
+    case 'notUsable':
+      return `Line ${line}: ${said} can’t be that: ${why}.`;
+  }
+}

@@ -1,4 +1,4 @@
-import type { JobSummary } from '@neat-sill/core/contract';
+import type { JobSummary, Today } from '@neat-sill/core/contract';
 import { jobOutlineSchema, type JobOutline } from '@neat-sill/core/job';
 import { and, asc, desc, eq, gte, sql, type SQL } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
@@ -90,7 +90,33 @@ export async function readToday(tx: Tx, day: string, now: Date) {
       order: [asc(jobs.curesOn)],
       most,
     }),
+    customers: await fromCustomers(tx, now),
   };
+}
+
+const ACCEPTED_LATELY_MS = 14 * 86_400_000;
+
+/** What customers wait for, and what they accepted lately. */
+async function fromCustomers(tx: Tx, now: Date): Promise<Today['customers']> {
+  const since = new Date(now.getTime() - ACCEPTED_LATELY_MS).toISOString();
+  const { rows } = await tx.execute<{
+    jobId: string;
+    job: string;
+    kind: 'question' | 'acceptance';
+    name: string;
+    at: string;
+  }>(
+    sql`select r.job_id as "jobId", h.data->>'name' as job, r.kind, r.data->>'name' as name, r.data->>'at' as at
+      from job_records r
+      join jobs j on j.id = r.job_id and j.shelf = 'open'
+      join job_records h on h.job_id = r.job_id and h.kind = 'job' and h.data is not null
+      where r.data is not null and (
+        (r.kind = 'question' and r.data->'answer' = 'null'::jsonb)
+        or (r.kind = 'acceptance' and r.data->>'at' >= ${since})
+      )
+      order by r.data->>'at' desc limit ${TODAY_MOST}`,
+  );
+  return rows.map((row) => ({ ...row, at: new Date(row.at).toISOString() }));
 }
 
 /** One job as the list has it. */

@@ -261,3 +261,39 @@ test('open quotes are told with what their films cost then; accepted and run-out
   await makeQuote('c', { version: 3, changes: 'a', validUntil: '2026-05-03' });
   expect(await open()).toEqual([]);
 });
+
+test('today tells who waits for an answer and who accepted lately', async () => {
+  await outside().ask('Will it be dark?');
+  const told = async () =>
+    ((await callers.installer.get('/today?day=2026-05-04')).body.customers as { jobId: string }[]).filter(
+      (each) => each.jobId === jobId,
+    );
+  expect(await told()).toEqual([
+    { jobId, job: 'Reading room', kind: 'question', name: 'Ines Alder', at: testNow.toISOString() },
+  ]);
+  const [[id = '', question] = []] = Object.entries((await records()).question);
+  const answer = { text: 'Hardly.', at: testNow.toISOString(), by: { id: ids.owner, name: 'owner' } };
+  await callers.owner.edit(jobId, {
+    ...{ kind: 'question', id, baseVersion: 1 },
+    after: { ...question, answer },
+  } as never);
+  expect(await told()).toEqual([]);
+  await outside().accept();
+  expect(await told()).toMatchObject([{ kind: 'acceptance' }]);
+  await callers.owner.put(`/jobs/${jobId}/keeping`, { shelf: 'archived' });
+  expect(await told()).toEqual([]);
+});
+
+test('another currency is not taken unawares while quotes are open', async () => {
+  const { body: now } = await callers.owner.get('/shop');
+  const details = { ...now.details, currency: 'SEK' };
+  const change = (version: number, more = {}) =>
+    callers.owner.put('/shop', { name: now.name, baseVersion: version, details, ...more });
+  const refused = await change(now.version);
+  expect([refused.status, refused.body.title]).toEqual([409, 'Open quotes']);
+  expect(refused.body.detail).toContain('in EUR: Lantern Quay Library, Reading room');
+  expect((await callers.owner.get('/shop')).body.details.currency).toBe('EUR');
+  expect((await change(now.version, { despiteOpenQuotes: true })).status).toBe(200);
+  expect((await outside().look()).body.currency).toBe('EUR');
+  expect((await callers.owner.get('/open-quotes')).body.quotes[0]).toMatchObject({ currency: 'EUR' });
+});

@@ -15,7 +15,7 @@ import {
   type OpenLink,
 } from './customerLinks.ts';
 import { offerBehind, readQuoteRecords, shopOf } from './offer.ts';
-import { readOpenQuotes } from './openQuotes.ts';
+import { readOpenQuotes } from '../shop/index.ts';
 import type { Tx } from '../../db/database.ts';
 
 function mustQuote({ person }: Caller): void {

@@ -1,10 +1,14 @@
 import { readStored } from '@neat-sill/core/record';
 import { NEW_SHOP_DETAILS, saveShopSchema, shopDetailsSchema, type Shop } from '@neat-sill/core/contract';
+import { countOf } from '@neat-sill/core/units';
+import { TZDate } from '@date-fns/tz';
+import { format } from 'date-fns';
 import { and, eq, isNotNull } from 'drizzle-orm';
 import type { z } from 'zod';
 import type { Tx } from '../../db/database.ts';
 import { shops } from '../../db/schema.ts';
-import { notFound } from '../../http/problem.ts';
+import { HttpProblem, notFound } from '../../http/problem.ts';
+import { readOpenQuotes } from './openQuotes.ts';
 
 const columns = {
   name: shops.name,
@@ -35,4 +39,23 @@ export async function writeShop(
     .where(and(eq(shops.id, shopId), eq(shops.version, baseVersion)))
     .returning({ id: shops.id });
   return written.length === 1;
+}
+
+/** Quotes that are open are in the currency they were made in: another one is taken when somebody has been told so. */
+export async function refuseOtherCurrency(
+  tx: Tx,
+  shopId: string,
+  currency: string,
+  now: Date,
+): Promise<void> {
+  const { details } = await readShop(tx, shopId);
+  if (details.currency === currency) return;
+  const today = format(new TZDate(now.getTime(), details.timeZone), 'yyyy-MM-dd');
+  const open = await readOpenQuotes(tx, today);
+  const [first] = open;
+  if (!first) return;
+  throw new HttpProblem(409, {
+    title: 'Open quotes',
+    detail: `${countOf(open.length, 'open quote')} ${open.length === 1 ? 'is' : 'are'} in ${first.currency}: ${first.customer}, ${first.job}${open.length > 1 ? ` and ${open.length - 1} more` : ''}. They stay in it when they are accepted; amounts in films and house rules are not converted.`,
+  });
 }

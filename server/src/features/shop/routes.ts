@@ -8,7 +8,7 @@ import { callerOf, signedInRoute, type Caller } from '../../http/route.ts';
 import { shops } from '../../db/schema.ts';
 import { noteInAudit, readAudit } from '../audit/index.ts';
 import { readUsage } from '../quotas/index.ts';
-import { readShop, writeShop } from './details.ts';
+import { readShop, refuseOtherCurrency, writeShop } from './details.ts';
 import { readConsumables, removeConsumable, writeConsumable } from './consumables.ts';
 import { readCutPulls, writeRack } from './rack.ts';
 import {
@@ -42,6 +42,8 @@ export function shopRoutes(db: Database, now: () => Date): Router {
 
   signedInRoute(router, operations.saveShop, ({ caller, body }) =>
     db.inShop(manager(caller), async (tx) => {
+      const { shopId } = caller.person;
+      if (!body.despiteOpenQuotes) await refuseOtherCurrency(tx, shopId, body.details.currency, now());
       if (!(await writeShop(tx, caller.person.shopId, body)))
         throw new HttpProblem(409, {
           title: 'Changed since',

@@ -24,6 +24,7 @@ import { VirtualList } from '../../ui/VirtualList.tsx';
 import { FilmSwatch } from '../film/index.ts';
 import { CatalogueSheet, downloadCatalogue } from './CatalogueSheet.tsx';
 import { FilmSheet } from './FilmSheet.tsx';
+import { QuotesTouched } from './QuotesTouched.tsx';
 import { SpectrumBars } from './SpectrumBars.tsx';
 
 const TURNS = { any: 'any direction', half: 'can turn 180°', none: 'no turning' } as const;
@@ -164,6 +165,7 @@ export function FilmsPage() {
         </Note>
       )}
       {!book && !error && <p role="status">Looking up the films</p>}
+      {book && mayChange && <QuotesTouched films={book.films} />}
       {(book?.films ?? []).some((film) => !isOffered(film, today())) && (
         <OneOf
           label="Which films"

@@ -24,7 +24,7 @@ function PriceLines({ option: { price }, money }: Pick<WayProps, 'option' | 'mon
     ...(price.deposit > 0 ? [['Of that on ordering', money(price.deposit), false] as const] : []),
   ];
   return (
-    <dl className="ml-auto grid w-full max-w-sm grid-cols-[1fr_auto] gap-x-4">
+    <dl className="ml-auto grid w-full max-w-sm grid-cols-[1fr_auto]">
       {rows.map(([name, value, strong]) => [
         <dt key={`${name} name`} className={strong ? 'border-t border-ink text-xl font-bold' : ''}>
           {name}

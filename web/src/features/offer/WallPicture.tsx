@@ -47,8 +47,8 @@ export function WallPicture({ wall, seen }: { wall: Wall; seen: 'day' | 'night' 
             ))}
             <text
               x={x + w / 2}
-              y={y + h / 2 + 6}
-              fontSize="18"
+              y={y + h - 14}
+              fontSize="24"
               fontWeight="bold"
               textAnchor="middle"
               fill={light > 0.45 ? '#17332c' : '#ffffff'}

@@ -1,7 +1,8 @@
 import type { Pricing } from '@neat-sill/core/job';
 import { isOffered } from '@neat-sill/core/film';
 import { formatShare, listOf } from '@neat-sill/core/units';
-import { describeMinutes } from '@neat-sill/core/words';
+import { LEFT_OUT, describeMinutes } from '@neat-sill/core/words';
+import { rollup } from 'd3';
 import { useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { Choice, TextField } from '../../ui/Field.tsx';
@@ -28,7 +29,11 @@ function Way({
 }) {
   const { edit } = useJob();
   const { planned, name, changes, job } = way;
-  const leftOut = job.plan.leftOut.map(({ paneId }) => job.pane(paneId)?.record.label ?? paneId);
+  const leftOut = rollup(
+    job.plan.leftOut,
+    (panes) => panes.map(({ paneId }) => job.pane(paneId)?.record.label ?? paneId),
+    ({ reason }) => reason,
+  );
   const rows = planned
     ? [
         ['To pay', money(planned.cost.result.gross)],
@@ -44,7 +49,7 @@ function Way({
       ]
     : [];
   return (
-    <li className="flex min-w-56 flex-1 flex-col gap-2 border-t-2 border-ink pt-2">
+    <li className="flex min-w-44 flex-1 flex-col gap-2 border-t-2 border-ink pt-2">
       <h4 className="font-bold">{name}</h4>
       {planned ? (
         <>
@@ -58,23 +63,27 @@ function Way({
               </dd>,
             ])}
           </dl>
-          <ul className="flex list-disc flex-col gap-0.5 pl-4 text-sm">
-            {planned.texts.said.flatMap(({ filmId, sentences }) =>
-              sentences.slice(0, 4).map((sentence) => <li key={`${filmId} ${sentence}`}>{sentence}</li>),
-            )}
-          </ul>
+          {planned.texts.said.map(({ filmId, sentences }) => (
+            <div key={filmId} className="text-sm">
+              <p className="font-semibold">{job.shop.films.find(({ id }) => id === filmId)?.name}</p>
+              <ul className="list-disc pl-4">
+                {sentences.slice(0, 3).map((sentence) => (
+                  <li key={sentence}>{sentence}</li>
+                ))}
+              </ul>
+            </div>
+          ))}
         </>
       ) : (
         <p role="status" className="text-quiet">
           Planning its cuts
         </p>
       )}
-      {leftOut.length > 0 && (
-        <p className="text-sm text-brick">
-          Without {leftOut.length === 1 ? 'pane' : 'panes'} {listOf(leftOut)}: not measured, or the film can’t
-          be there.
+      {[...leftOut].map(([reason, labels]) => (
+        <p key={reason} className="text-sm text-brick">
+          Without {labels.length === 1 ? 'pane' : 'panes'} {listOf(labels)}: {LEFT_OUT[reason]}.
         </p>
-      )}
+      ))}
       {onRemove && (
         <div className="mt-auto flex flex-wrap gap-2">
           <Button

@@ -204,7 +204,7 @@ export function Quotes({ cost, ways }: QuotesProps) {
           )}
         </div>
       )}
-      <div className="flex flex-wrap items-start gap-2">
+      <div className="flex flex-wrap items-end gap-2">
         <Button
           onClick={make}
           disabled={cost.withoutPrice.length > 0 || !offered || (isUnder && !mayGoUnder)}

@@ -62,7 +62,7 @@ export function useOptions({ costOf }: JobCost): readonly WayOfJob[] {
       const cost = costOf(of, plan, header.pricing);
       return { plan, cost, texts: describeOption(of, plan, cost, year) };
     };
-    const own = { id: OWN_WAY, name: 'As it stands', job: derived, changes: [] };
+    const own = { id: OWN_WAY, name: 'As planned', job: derived, changes: [] };
     return [
       { ...own, planned: withPlan(derived, live.plan) },
       ...ways.map((way) => ({ ...way, planned: withPlan(way.job, costs.get(way.id)?.plan ?? null) })),

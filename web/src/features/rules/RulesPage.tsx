@@ -24,6 +24,7 @@ import { Sheet } from '../../ui/Sheet.tsx';
 import { SheetEnd } from '../../ui/SheetEnd.tsx';
 import { useRulesDraft } from './drafts.ts';
 import { fieldsNamed } from './fieldsNamed.ts';
+import { Rates } from './Rates.tsx';
 import { RuleGrid, type RulesForm } from './RuleFields.tsx';
 
 /** A group, or what was found of it. Whole it is made when it is first opened: a set has over a hundred fields. */
@@ -129,7 +130,12 @@ function RuleSetForm({ stored, mayChange, groups, onSaved }: RuleSetFormProps) {
           <h2 className="text-lg font-bold">{rules.name}</h2>
           <p className="text-sm text-quiet">{rules.reason}</p>
         </div>
-        {mayChange && <CopySet from={rules} />}
+        {mayChange && (
+          <div className="flex flex-wrap items-center justify-end gap-2">
+            <Rates rules={rules} onRates={setRules} />
+            <CopySet from={rules} />
+          </div>
+        )}
       </div>
       {mayChange && groups === RULE_GROUPS && (
         <details>

@@ -4,7 +4,7 @@ import { ImageUp } from 'lucide-react';
 import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { z } from 'zod';
-import { sentenceOf, useSaveLogoMutation, useSaveShopMutation } from '../../api/api.ts';
+import { problemOf, sentenceOf, useSaveLogoMutation, useSaveShopMutation } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { TextArea, TextField } from '../../ui/Field.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
@@ -90,12 +90,20 @@ export function DetailsForm({ shop }: { shop: Shop }) {
   });
   const { register, control, handleSubmit, formState } = form;
   const wrong = (field: keyof Typed) => formState.errors[field]?.message;
-  const submit = handleSubmit(async (filled) => {
-    const saved = await save({ name: filled.name, baseVersion: base.version, details: detailsOf(filled) });
-    if (!saved.data) return;
-    setBase(saved.data);
-    form.reset(typedOf(saved.data));
-  });
+  const send = (despiteOpenQuotes: boolean) =>
+    handleSubmit(async (filled) => {
+      const { name } = filled;
+      const saved = await save({
+        ...{ name, despiteOpenQuotes },
+        baseVersion: base.version,
+        details: detailsOf(filled),
+      });
+      if (!saved.data) return;
+      setBase(saved.data);
+      form.reset(typedOf(saved.data));
+    });
+  const submit = send(false);
+  const hasOpenQuotes = error && problemOf(error)?.title === 'Open quotes';
   return (
     <form noValidate className="flex flex-col gap-5" onSubmit={(event) => void submit(event)}>
       <fieldset className="grid gap-3 sm:grid-cols-2">
@@ -174,6 +182,11 @@ export function DetailsForm({ shop }: { shop: Shop }) {
         <Note tone="no" role="alert">
           {sentenceOf(error)}
         </Note>
+      )}
+      {hasOpenQuotes && (
+        <div>
+          <Button onClick={(event) => void send(true)(event)}>Change the currency all the same</Button>
+        </div>
       )}
       <div className="flex items-center gap-3">
         <Button type="submit" weight="act" disabled={isLoading || !formState.isDirty}>

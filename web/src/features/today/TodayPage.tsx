@@ -78,6 +78,27 @@ export function TodayPage() {
             ))}
           </Part>
           <div className="flex flex-col gap-8">
+            {jobs.customers.length > 0 && (
+              <Part title="From customers" empty="">
+                {jobs.customers.map(({ jobId, job, kind, name, at }) => (
+                  <li key={`${jobId} ${at}`} className="border-b border-hairline">
+                    <Link
+                      to={`/jobs/${jobId}/price`}
+                      className="flex min-h-12 items-center justify-between gap-3 px-2 hover:bg-edge-tint"
+                    >
+                      <span>
+                        <b>{name}</b>, {job}
+                      </span>
+                      <span
+                        className={`font-semibold ${kind === 'question' ? 'text-ochre-text' : 'text-edge'}`}
+                      >
+                        {kind === 'question' ? 'asks' : 'accepted'}, {showDay(at)}
+                      </span>
+                    </Link>
+                  </li>
+                ))}
+              </Part>
+            )}
             <Part title="To go back to" empty="No open faults." total={jobs.faults.total}>
               {jobs.faults.jobs.map((job) => (
                 <JobRowShort

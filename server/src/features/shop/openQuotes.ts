@@ -1,5 +1,6 @@
 import type { OpenQuote } from '@neat-sill/core/contract';
 import type { Acceptance, Quote } from '@neat-sill/core/job';
+import { pricedOn } from '@neat-sill/core/film';
 import { acceptancesOf, quotesOf } from '@neat-sill/core/quote';
 import { and, eq, inArray, isNotNull } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
@@ -36,10 +37,13 @@ export async function readOpenQuotes(tx: Tx, today: string): Promise<OpenQuote[]
       {
         ...{ jobId, job, customer, version, validUntil, currency },
         gross: options[0]?.price.gross ?? 0,
-        films: [...films.values()].map(({ id, name, rolls }) => ({
-          id,
-          name,
-          rolls: rolls.map(({ widthMm, price }) => ({ widthMm, price: price ?? null })),
+        films: [...films.values()].map((film) => ({
+          id: film.id,
+          name: film.name,
+          rolls: pricedOn(film, newest.madeAt.slice(0, 10)).rolls.map(({ widthMm, price }) => ({
+            widthMm,
+            price: price ?? null,
+          })),
         })),
       },
     ];
