@@ -125,6 +125,103 @@ test('what sheets cost at the least: by area, or a sheet for each that shares no
   expect(leastForSheets(copies(both, [500, 1000]), true)).toBeCloseTo(17.5, 9);
 });
 
+test('a piece goes where it wastes least: behind others in a strip of its width before it opens one', () => {
+  const keysAt = (sizes: readonly (readonly [number, number])[]) =>
+    packed(filmOf([LARGE]), sizes, { rounds: 0 }).map(({ pieces }) =>
+      pieces.map(({ key, x, y }) => [key, x, y]),
+    );
+  // The narrow one fits behind the wide one or behind the one of its own width.
+  expect(
+    keysAt([
+      [600, 1400],
+      [400, 1500],
+      [390, 500],
+    ]),
+  ).toEqual([
+    [
+      ['p0', 0, 0],
+      ['p1', 600, 0],
+      ['p2', 600, 1500],
+    ],
+  ]);
+  // Behind in the strip it wastes 100 × 500; beside it would claim a strip of its own.
+  expect(
+    keysAt([
+      [600, 1400],
+      [500, 500],
+    ]),
+  ).toEqual([
+    [
+      ['p0', 0, 0],
+      ['p1', 0, 1400],
+    ],
+  ]);
+});
+
+test('the sheet that is not filled gives way to the least that holds all on it', () => {
+  const MIDDLE = { width: 700, height: 1400, price: 38 };
+  const size = (...sizes: readonly (readonly [number, number])[]) =>
+    packed(filmOf([LARGE, SMALL, MIDDLE]), sizes).map(({ sheet }) => sheet.price);
+  expect(size([350, 1400], [350, 1300])).toEqual([38]);
+  expect(size([350, 1400], [351, 1300])).toEqual([70]);
+  expect(size([350, 1401], [350, 1300])).toEqual([70]);
+  // The same price for more film is no reason to take it, and a motif holds only its own.
+  const dear = { ...MIDDLE, price: 70 };
+  expect(packed(filmOf([LARGE, dear]), [[600, 1300]])[0]?.sheet).toEqual(LARGE);
+  const motif = { ...SMALL, price: 5, motif: true };
+  expect(packed(filmOf([LARGE, motif]), many(2, 250, 1000))[0]?.sheet).toEqual(LARGE);
+});
+
+test('what lies on a large sheet is taken apart where small ones cost less, and not where they cost as much', () => {
+  const prices = (small: number) =>
+    packed(filmOf([LARGE, { ...SMALL, price: small }]), many(2, 500, 1000))
+      .map(({ sheet }) => sheet.price)
+      .sort();
+  expect(prices(34)).toEqual([34, 34]);
+  expect(prices(36)).toEqual([70]);
+});
+
+test('shaken orders find what the largest first does not', () => {
+  // Largest first puts the two of 600 together; the others then want a sheet more.
+  const sizes = [
+    ...many(2, 600, 900),
+    ...many(2, 400, 1100),
+    ...many(2, 600, 1100),
+    ...many(2, 400, 900),
+  ] as const;
+  const film = filmOf([LARGE]);
+  expect(packed(film, sizes, { rounds: 60 })).toHaveLength(2);
+  const random = seededRandom(5);
+  let better = 0;
+  for (let round = 0; round < 20; round += 1) {
+    const made = Array.from(
+      { length: 10 },
+      () => [Math.round(200 + 500 * random()), Math.round(300 + 1200 * random())] as const,
+    );
+    const [few, more] = [0, 60].map((rounds) => costOf(packed(film, made, { rounds })));
+    if ((more ?? 0) < (few ?? 0)) better += 1;
+  }
+  expect(better).toBeGreaterThan(2);
+});
+
+test('a copy that goes on no sheet is left out, and one that may lie two ways is counted by the least', () => {
+  const film = filmOf([SMALL, LARGE]);
+  expect(
+    packed(film, [
+      [500, 1000],
+      [1200, 300],
+    ]).map(({ pieces }) => pieces.map(({ key }) => key)),
+  ).toEqual([['p0']]);
+  const print = filmOf([
+    { ...LARGE, motif: true },
+    { ...SMALL, motif: true },
+  ]);
+  expect(leastForSheets(copies(print, [400, 900]), true)).toBe(20);
+  // On a motif or on a plain sheet: it may share the plain one.
+  const mixed = filmOf([{ ...SMALL, motif: true }, LARGE]);
+  expect(leastForSheets(copies(mixed, [400, 500], [400, 500]), true)).toBeCloseTo(0.4 * 35, 6);
+});
+
 describe('in a plan', () => {
   const jobOf = (film: FilmForPlan, panes: PlanJob['panes'], more: Partial<PlanJob> = {}) =>
     jobForTest({ films: [film], panes, rules: net, ...more });
@@ -181,5 +278,45 @@ describe('in a plan', () => {
       plan.pulls.find(({ pieces }) => pieces.some((piece) => piece.paneId === paneId))?.sourceId;
     expect([sourceOf('m'), sourceOf('e'), sourceOf('f')]).toEqual(['F1-sheet-1', 'R1', 'R1']);
     expect(plan.unplaced).toEqual([]);
+  });
+
+  test('of what goes on no sheet the reason is told: its size, where its motif is wished, or the edge it wants', () => {
+    const print = filmOf([LARGE, { ...LARGE, motif: true }]);
+    const roll = { ...filmForTest, id: 'F2', rolls: [{ width: 600, length: 9000, price: 1 }] };
+    const panes = [
+      glass('large', 1200, 1900),
+      glass('motif', 900, 1900, { motif: { left: 500, top: 0 } }),
+      glass('both', 1200, 1900, { motif: { left: 0, top: 0 } }),
+      glass('edge', 500, 1000, { factoryEdge: 'left' }),
+      glass('wide', 1900, 1900, { filmId: 'F2', seams: { allowed: false, axis: 'any' } }),
+    ];
+    const plan = planOf(jobForTest({ films: [print, roll], panes, rules: net }));
+    expect(Object.fromEntries(plan.unplaced.map(({ paneId, reason }) => [paneId, reason]))).toMatchObject({
+      ...{ large: 'sheet.tooSmall', motif: 'sheet.motif', both: 'sheet.tooSmall', edge: 'edge.notAvailable' },
+      wide: expect.not.stringContaining('sheet'),
+    });
+  });
+
+  test('pieces of a pull stand from left to right, and from its beginning on', () => {
+    const panes = [glass('a', 400, 1200), glass('b', 400, 800), glass('c', 600, 2000)];
+    const [pull] = planOf(jobOf(filmOf([LARGE]), panes)).pulls;
+    expect(pull?.pieces.map(({ paneId, x, y }) => [paneId, x, y])).toEqual([
+      ['c', 0, 0],
+      ['a', 600, 0],
+      ['b', 600, 1200],
+    ]);
+  });
+
+  test('what film is on hand free is taken off the bound, of its own film only', () => {
+    const offcut = (id: string, filmId: string, width = 500) => ({
+      ...{ id, filmId, kind: 'offcut' as const, width, length: 1000, factoryEdges: [] },
+    });
+    const bound = (stock: PlanJob['stock'], film = filmOf([LARGE])) =>
+      planOf(jobOf(film, [glass('a', 900, 1900)], { stock })).summary.byFilm[0]?.lowerBoundCost;
+    expect(bound([])).toBe(70);
+    expect(bound([offcut('O', 'F2')])).toBe(70);
+    expect(bound([offcut('O', 'F1')])).toBeCloseTo((1.71 - 0.5) * 35, 6);
+    const rolls = { ...filmOf([LARGE]), rolls: [{ width: 600, length: 10_000, price: 240 }] };
+    expect(bound([], rolls)).toBeCloseTo(1.71 * 35, 6);
   });
 });
