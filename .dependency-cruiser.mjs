@@ -6,6 +6,7 @@ const order = [
   'record',
   'times',
   'price',
+  'day',
   'survey',
   'sun',
   'glazing',
@@ -72,6 +73,13 @@ export default {
       severity: 'error',
       from: { path: '^core/src/check/', pathNot: TESTS },
       to: { path: '^core/src/', pathNot: '^core/src/(check/|units/index[.]ts$|cuts/format/index[.]ts$)' },
+    },
+    {
+      name: 'day-check-shares-the-format-only',
+      comment: 'the checker of days shares nothing with what plans them but their format',
+      severity: 'error',
+      from: { path: '^core/src/day/check/', pathNot: TESTS },
+      to: { path: '^core/src/', pathNot: '^core/src/day/(check|format)/' },
     },
     {
       name: 'core-packages',

@@ -280,3 +280,58 @@ describe('sill fitting', () => {
     });
   });
 });
+
+describe('sill day and sill daycheck', () => {
+  const day = {
+    ...{ format: 'neat-sill/day-case', version: 1, id: 'D', start: '2027-06-21T00:00:00-05:00' },
+    people: [{ id: 'o', costPerMin: 70, pace: 1, can: ['film'], shifts: [{ from: 480, to: 1020 }] }],
+    places: [
+      { id: 'depot', open: null },
+      { id: 'reading', open: [{ from: 540, to: 1080 }] },
+    ],
+    travelMin: [
+      [0, 18],
+      [18, 0],
+    ],
+    tasks: [
+      { id: 'P1.clean', placeId: 'reading', minutes: 10, hands: 1, needs: 'film' },
+      {
+        ...{ id: 'P1.film', placeId: 'reading', minutes: 26, hands: 1, needs: 'film' },
+        avoid: [{ from: 560, to: 900 }],
+        after: [{ taskId: 'P1.clean', minGap: 0, maxGap: 20 }],
+      },
+    ],
+    lateCostPerMin: 5,
+  };
+
+  test('a plan is written, holds, and is the same the next time; a breach is told', () => {
+    const asked = written('day.json', day);
+    const out = join(folder, 'plan.json');
+    expect(sill('day', asked, '--out', out)).toMatchObject({ status: 0, stderr: '' });
+    const plan = JSON.parse(readFileSync(out, 'utf8'));
+    // Out and back, and both tasks without waiting, right after the sun.
+    expect(plan).toMatchObject({ id: 'D', unplaced: [], cost: 72 * 70 + 926 * 5, proven: true });
+    expect(sill('daycheck', asked, out)).toEqual({ status: 0, stdout: '', stderr: '' });
+    expect(sill('day', asked).stdout).toBe(readFileSync(out, 'utf8'));
+    const early = { ...plan, assignments: plan.assignments.map((each: object) => ({ ...each, start: 600 })) };
+    const checked = sill('daycheck', asked, written('early.json', early));
+    expect(checked.status).toBe(1);
+    expect(checked.stderr).toMatch(/^avoid assignments\[\d\]: P1\.film goes on from 600 to 626/m);
+  });
+
+  test('what is not placed ends with 1 and is told with what would help; a wrong case with 2', () => {
+    const bead = { id: 'b', placeId: 'reading', minutes: 10, hands: 1, needs: 'bead' };
+    const { status, stdout, stderr } = sill(
+      'day',
+      written('bead.json', [day, { ...day, tasks: [...day.tasks, bead] }]),
+      '--seconds',
+      '1',
+    );
+    expect([status, JSON.parse(stdout)[1].unplaced]).toEqual([1, [{ taskId: 'b', reason: 'skill.none' }]]);
+    expect(stderr).toMatch(/^skill\.none tasks\.b: b: nobody here can do what it needs/);
+    expect(sill('day', written('none.json', { ...day, travelMin: [[0]] }))).toMatchObject({
+      status: 2,
+      stderr: expect.stringMatching(/^travel\.size travelMin: There are 2 places/),
+    });
+  });
+});

@@ -18,6 +18,7 @@ import {
 } from '@neat-sill/core/words';
 import { casesCommand } from './casesCommand.ts';
 import { checkCommand } from './checkCommand.ts';
+import { dayCheckCommand, dayCommand } from './dayCommands.ts';
 import { UnusableInput, say } from './files.ts';
 import { planCommand } from './planCommand.ts';
 
@@ -70,6 +71,8 @@ const USAGE = `sill: the computations of Neat Sill on files, without a server
   npm run --silent sill -- fitting CASE.json      the steps of a pane, by film, glass, piece and site
   npm run --silent sill -- times CASE.json        how long panes take, by what a shop wrote down
   npm run --silent sill -- price CASE.json        what a job costs and what is asked for it
+  npm run --silent sill -- day CASE.json [--out PLAN.json] [--seconds 10]
+  npm run --silent sill -- daycheck CASE.json PLAN.json
 
 Exit codes: 0 done, 1 the answer is no, 2 the input can't be used. Formats: docs/formats.
 `;
@@ -106,6 +109,16 @@ async function run(): Promise<number> {
     if (!first || second) throw usage('plan takes one job file.');
     if (!(seconds >= 0) || seconds > 3600) throw usage('--seconds is a number from 0 to 3600.');
     return planCommand({ jobFile: first, outFile: values.out ?? null, seconds });
+  }
+  if (command === 'day') {
+    const seconds = Number(values.seconds);
+    if (!first || second) throw usage('day takes one file of cases.');
+    if (!(seconds >= 0) || seconds > 3600) throw usage('--seconds is a number from 0 to 3600.');
+    return dayCommand({ caseFile: first, outFile: values.out ?? null, seconds });
+  }
+  if (command === 'daycheck') {
+    if (!first || !second || more.length > 0) throw usage('daycheck takes a file of cases and one of plans.');
+    return dayCheckCommand(first, second);
   }
   if (command === 'check') {
     if (!first || !second || more.length > 0) throw usage('check takes a job file and a plan file.');

@@ -1,5 +1,6 @@
 import { resolve } from 'node:path';
 import { cutPlanFormat } from '@neat-sill/core/cuts';
+import { dayCaseFormat, dayPlanFormat } from '@neat-sill/core/day';
 import { catalogueFileSchema } from '@neat-sill/core/film';
 import { fittingCaseFormat, fittingPlanSchema } from '@neat-sill/core/fitting';
 import { glazingCaseFormat, glazingResultSchema } from '@neat-sill/core/glazing';
@@ -49,6 +50,8 @@ const FILES = [
     { format: 'neat-sill/price-result', version: 1, schema: priceResultSchema },
     'Cost line by line, price, discount, tax, deposit and profit',
   ],
+  ['day-case', dayCaseFormat, 'Who can do which tasks where and when'],
+  ['day-plan', dayPlanFormat, 'Who does which task when, and what is not placed'],
   ['doubts-case', doubtsCaseFormat, 'A survey as the tape gave it'],
   [
     'doubts-result',

@@ -2,13 +2,14 @@ import { parseArgs } from 'node:util';
 import { benchApi } from './api.ts';
 import { benchCuts } from './cuts.ts';
 import { FAMILIES, type Family } from './families.ts';
+import { benchDay } from './day.ts';
 import { benchFilm } from './film.ts';
 import { benchFuzz } from './fuzz.ts';
 import { benchScale } from './scale.ts';
 import { benchSurvey } from './survey.ts';
 import { benchTimes } from './times.ts';
 
-const USAGE = `npm run bench [-- cuts|film|survey|times|api|scale|fuzz …] [--seconds 10] [--jobs 8] [--inputs 5000] [--family house] [--short]
+const USAGE = `npm run bench [-- cuts|film|survey|times|day|api|scale|fuzz …] [--seconds 10] [--jobs 8] [--inputs 5000] [--family house] [--short]
 
 Figures with their sizes; nothing here passes or fails. --short leaves out what takes half an hour.
 `;
@@ -43,6 +44,7 @@ const BENCHES: Readonly<Record<string, () => void | Promise<void>>> = {
   film: benchFilm,
   survey: benchSurvey,
   times: benchTimes,
+  day: () => benchDay(Number(values.seconds), !values.short),
 };
 
 const unknown = [

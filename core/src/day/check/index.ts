@@ -1,0 +1,1 @@
+export { checkDay, type DayFault } from './checkDay.ts';

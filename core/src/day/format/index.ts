@@ -1,0 +1,18 @@
+export {
+  NO_SKILL,
+  dayCaseFormat,
+  dayCaseSchema,
+  durationFor,
+  type DayCase,
+  type DayTask,
+  type Person,
+  type Stretch,
+} from './dayCase.ts';
+export {
+  UNPLACED,
+  dayPlanFormat,
+  dayPlanSchema,
+  type Assignment,
+  type DayPlan,
+  type WhyUnplaced,
+} from './dayPlan.ts';

@@ -1,0 +1,17 @@
+export {
+  UNPLACED,
+  dayCaseFormat,
+  dayCaseSchema,
+  dayPlanFormat,
+  dayPlanSchema,
+  durationFor,
+  type Assignment,
+  type DayCase,
+  type DayPlan,
+  type DayTask,
+  type Person,
+  type Stretch,
+  type WhyUnplaced,
+} from './format/index.ts';
+export { checkDay, type DayFault } from './check/index.ts';
+export { planDay, type DayEffort } from './plan/index.ts';

@@ -1,0 +1,1 @@
+export { planDay, type DayEffort } from './planDay.ts';
