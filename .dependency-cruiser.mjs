@@ -20,6 +20,7 @@ const order = [
   'fitting',
   'job',
   'quote',
+  'visits',
   'stage',
   'words',
   'contract',

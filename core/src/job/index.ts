@@ -1,3 +1,4 @@
+export { VISIT_ID, visitRecords, type VisitPlan } from './visitRecord.ts';
 export {
   questionText,
   quoteRecords,

@@ -5,6 +5,7 @@ import { fittingRecords } from '../fitting/index.ts';
 import type { ChangeOf, DataOf, RecordKindRules, RecordsOf } from '../record/index.ts';
 import { surveyRecords } from '../survey/index.ts';
 import { quoteRecords } from './quoteRecord.ts';
+import { visitRecords } from './visitRecord.ts';
 import { HEADER_ID, headerRecords, type JobHeader } from './header.ts';
 
 /**
@@ -18,6 +19,7 @@ export const recordKinds = {
   ...cutsRecords,
   ...filmRecords,
   ...quoteRecords,
+  ...visitRecords,
 } as const;
 
 export type RecordKinds = typeof recordKinds;

@@ -1,5 +1,6 @@
 import { USUAL_CUTTING_WORK } from './cuttingWork.ts';
 import { USUAL_FILM_RULES } from './filmRules.ts';
+import { USUAL_DAY_RULES } from './dayRules.ts';
 import { USUAL_PRICE_RULES } from './priceRules.ts';
 import { SEAM_LOOKS } from './seamLooks.ts';
 import {
@@ -29,6 +30,7 @@ const cautious: RuleSet = {
   },
   film: USUAL_FILM_RULES,
   price: USUAL_PRICE_RULES,
+  day: USUAL_DAY_RULES,
   cutting: {
     school: 'marginAllRound',
     marginMm: 25,

@@ -17,6 +17,7 @@ export {
   type SeamLooksSet,
 } from './seamLooks.ts';
 export { USUAL_PRICE_RULES, priceRulesSchema, type PriceRules } from './priceRules.ts';
+export { USUAL_DAY_RULES, dayRulesSchema, type DayRules } from './dayRules.ts';
 export { ratesOfHouse, readRates, type Rate, type RateProblem } from './ratesSheet.ts';
 export { USUAL_CUTTING_WORK, cuttingWorkSchema, type CuttingWork } from './cuttingWork.ts';
 export {

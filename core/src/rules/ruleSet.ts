@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { cuttingWorkSchema } from './cuttingWork.ts';
+import { dayRulesSchema } from './dayRules.ts';
 import { filmRulesSchema } from './filmRules.ts';
 import { priceRulesSchema } from './priceRules.ts';
 import { SEAM_LOOKS, seamLooksSchema } from './seamLooks.ts';
@@ -293,6 +294,7 @@ export const ruleSetSchema = z.strictObject({
       .describe('A bead that anchors security film to the frame'),
   }),
   price: priceRulesSchema.prefault({}),
+  day: dayRulesSchema.prefault({}),
   cure: z.strictObject({
     clingDays: days,
     dryDays: days.describe('Films hung dry: nothing has to leave through the film'),

@@ -1,11 +1,12 @@
+import { visitRecords } from '../job/index.ts';
 import type { GoTo, StageRules } from './stage.ts';
 
 export type DayStep = GoTo<'toWork'>;
 
-/** When to work at which wall follows from the sun; nothing is noted here yet. */
+/** Who works where and when: the plan of the days, if one was kept. */
 export const dayStage: StageRules<'day', DayStep, never> = {
   id: 'day',
-  records: {},
+  records: visitRecords,
   standing: () => 'open',
   next: () => ({ code: 'goTo', stage: 'fitting', because: 'toWork' }),
   figures: () => [],

@@ -129,6 +129,7 @@ export function recordsForTest(
     quote: {},
     acceptance: {},
     question: {},
+    visit: {},
   };
 }
 

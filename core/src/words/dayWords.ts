@@ -1,4 +1,5 @@
 import type { WhyUnplaced } from '../day/index.ts';
+import type { VisitTask, WhyThere } from '../visits/index.ts';
 
 /* What a plan of days says in words. */
 
@@ -21,4 +22,67 @@ const WHY_UNPLACED: Readonly<Record<WhyUnplaced, string>> = {
 /** Why a task is not in the plan, and what would help. */
 export function describeUnplacedTask(reason: string, name: string): string {
   return `${name}: ${WHY_UNPLACED[reason as WhyUnplaced] ?? `it was not placed (${reason}).`}`;
+}
+
+/** What a task of a visit is called, in as few words as fit on a timeline. */
+export function nameOfTask(task: VisitTask, labelOf: (paneId: string) => string): string {
+  switch (task.kind) {
+    case 'setUp':
+      return 'set up';
+    case 'clean':
+      return `clean ${labelOf(task.paneId)}`;
+    case 'film':
+      return labelOf(task.paneId);
+    case 'lookAgain':
+      return 'look again';
+    case 'later':
+      return `seal ${labelOf(task.paneId)}`;
+  }
+}
+
+/** The same in a list. */
+export function describeTask(
+  task: VisitTask,
+  labelOf: (paneId: string) => string,
+  roomOf: (roomId: string) => string,
+): string {
+  switch (task.kind) {
+    case 'setUp':
+      return `Set up ${roomOf(task.roomId)}`;
+    case 'clean':
+      return `Clean pane ${labelOf(task.paneId)}`;
+    case 'film':
+      return `Film on pane ${labelOf(task.paneId)}`;
+    case 'lookAgain':
+      return `Look again at all of ${roomOf(task.roomId)}`;
+    case 'later':
+      return `Later visit to pane ${labelOf(task.paneId)}: bead, seam or lead`;
+  }
+}
+
+/** Why a task does not begin earlier. */
+export function describeWhyThere(
+  why: WhyThere,
+  says: {
+    readonly time: (moment: number) => string;
+    readonly task: (taskId: string) => string;
+    readonly person: (personId: string) => string;
+  },
+): string {
+  switch (why.code) {
+    case 'sun':
+      return `Not before ${says.time(why.until)}: the sun is on it until then.`;
+    case 'opens':
+      return `Not before ${says.time(why.at)}: nobody is let in before.`;
+    case 'after':
+      return `Right after: ${says.task(why.taskId)}${why.minutes > 0 ? `, ${why.minutes} min later` : ''}.`;
+    case 'busy':
+      return `${says.person(why.personId)} is busy before: ${says.task(why.taskId)}.`;
+    case 'break':
+      return `${says.person(why.personId)} has a break before it.`;
+    case 'shift':
+      return `${says.person(why.personId)} begins the day with it.`;
+    case 'noHurry':
+      return 'It could begin earlier, but then somebody would wait in between.';
+  }
 }

@@ -54,7 +54,7 @@ export {
   type CostPart,
 } from './priceWords.ts';
 export { AGAINST_ACCEPTING, NOT_INCLUDED, describeDifferences, describeOption } from './quoteWords.ts';
-export { describeUnplacedTask } from './dayWords.ts';
+export { describeTask, describeUnplacedTask, describeWhyThere, nameOfTask } from './dayWords.ts';
 export { describeForCustomer } from './customerWords.ts';
 export { describeMark } from './markWords.ts';
 export { PANE_WORDS } from './paneWords.ts';

@@ -7,6 +7,7 @@ import {
   type SentEdit,
   type StaleRecord,
 } from '@neat-sill/core/contract';
+import { checkDay } from '@neat-sill/core/day';
 import { PLAN_ID, type KeptPlan } from '@neat-sill/core/cuts';
 import { altersLog, danglingRecords, rulesOfKind, type JobRecords } from '@neat-sill/core/job';
 import { sameData } from '@neat-sill/core/record';
@@ -71,6 +72,19 @@ function refuseFaulty({ job, plan }: KeptPlan): void {
       title: 'The plan can’t be cut',
       detail: `${describePlanFault(fault)} The plan was not kept; plan again.`,
     });
+}
+
+/** A plan of days is proved before it is written: people go by it. */
+function refuseImpossibleDays({ edit }: Writing): void {
+  for (const change of edit.changes) {
+    if (change.kind !== 'visit' || !change.after) continue;
+    const [fault] = checkDay(change.after.day, change.after.plan);
+    if (fault)
+      throw new HttpProblem(422, {
+        title: 'The days can’t be worked so',
+        detail: `${fault.sentence} The plan was not kept; plan again.`,
+      });
+  }
 }
 
 /** What the change of a kept plan does to the rack, in the same transaction; gives what is to be mended by hand. */
@@ -206,6 +220,7 @@ export async function writeEdit(quick: QuickTx, known: Known, writing: Writing):
   const stale = staleRecords(before, edit);
   if (stale.length === 0) {
     refuseRewriting(writing);
+    refuseImpossibleDays(writing);
     await refuseOfQuotes(writing, before.records, quick);
   }
   if (stale.length > 0)

@@ -227,6 +227,7 @@ test('a copy has rooms, walls, panes and films, and nothing kept, sold or fitted
     quote: {},
     acceptance: {},
     question: {},
+    visit: {},
     fitting: {},
   });
   expect(Object.values(copy.job)[0]).toMatchObject({

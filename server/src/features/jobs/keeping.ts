@@ -105,6 +105,7 @@ export async function copyJob(
     quote: {},
     acceptance: {},
     question: {},
+    visit: {},
     fitting: {},
     fittingEntry: {},
   };

@@ -9,7 +9,7 @@ export const dayModule: StageModule = {
   hint: 'Which way the wall faces decides when to work at it.',
   rules: dayStage,
   Bench: DayBench,
-  wallShare: 40,
+  wallShare: 26,
   ownKeys: 'never',
   shows: SHOWS_NOTHING,
   says: () => SILENT,

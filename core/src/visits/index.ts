@@ -1,0 +1,10 @@
+export {
+  visitCase,
+  visitClock,
+  wantsClimbing,
+  type VisitAsked,
+  type VisitCase,
+  type VisitTask,
+  type Worker,
+} from './visitCase.ts';
+export { whyThere, type WhyThere } from './why.ts';

@@ -1,0 +1,223 @@
+import { TZDate } from '@date-fns/tz';
+import { addDays, format, formatISO, parseISO } from 'date-fns';
+import type { DayCase, DayTask, Stretch } from '../day/index.ts';
+import type { DerivedJob, DerivedPane } from '../job/index.ts';
+import { accessOf, askOf } from '../quote/index.ts';
+import { durationOf, type FittedTimes } from '../times/index.ts';
+
+/* The work of a job as a day case: what has to be done pane by pane, by whom of those who come, and when the sun is there. */
+
+/** Somebody who comes. */
+export interface Worker {
+  readonly id: string;
+  readonly name: string;
+}
+
+/** What a task of a visit is. */
+export type VisitTask =
+  | { readonly kind: 'setUp' | 'lookAgain'; readonly roomId: string }
+  | { readonly kind: 'clean' | 'film'; readonly paneId: string }
+  /** The visit of a pane with this number, from 1 on: a bead, a seam's coat, a lead look. */
+  | { readonly kind: 'later'; readonly paneId: string; readonly visit: number };
+
+export interface VisitAsked {
+  readonly job: DerivedJob;
+  readonly times: FittedTimes;
+  readonly workers: readonly Worker[];
+  /** The first day, `YYYY-MM-DD` at the site, and how many there are. */
+  readonly from: string;
+  readonly days: number;
+}
+
+export interface VisitCase {
+  readonly day: DayCase;
+  readonly tasks: ReadonlyMap<string, VisitTask>;
+  /** Later visits that fall behind these days, with the day from which they can be. */
+  readonly afterwards: readonly { readonly paneId: string; readonly from: string }[];
+}
+
+const MINUTE_MS = 60_000;
+const DAY_MINUTES = 1440;
+export const SITE = 'site';
+
+/** The days of a visit and the minutes of its clock, also where clocks are changed in between. */
+export function visitClock(timeZone: string, from: string) {
+  const [year = 1970, month = 1, date = 1] = from.split('-').map(Number);
+  const start = new TZDate(year, month - 1, date, 0, 0, 0, timeZone);
+  return {
+    start: formatISO(start),
+    /** Minutes from the start to a minute of a local day, which is counted from 0. */
+    at: (day: number, minuteOfDay: number): number =>
+      Math.round(
+        (new TZDate(year, month - 1, date + day, 0, minuteOfDay, 0, timeZone).getTime() - start.getTime()) /
+          MINUTE_MS,
+      ),
+    dayOf: (day: number): string => format(addDays(parseISO(from), day), 'yyyy-MM-dd'),
+    /** The local day, from 0, and minute of the day of a moment. */
+    local: (moment: number): { readonly day: number; readonly minute: number } => {
+      const then = new TZDate(start.getTime() + moment * MINUTE_MS, timeZone);
+      const day = Math.round(
+        (Date.UTC(then.getFullYear(), then.getMonth(), then.getDate()) - Date.UTC(year, month - 1, date)) /
+          (DAY_MINUTES * MINUTE_MS),
+      );
+      return { day, minute: then.getHours() * 60 + then.getMinutes() };
+    },
+  };
+}
+
+/** Panes that still get their film: measured, with a film, not done. */
+const panesToFilm = (job: DerivedJob) =>
+  job.panes.filter(
+    ({ toFit, fittingPlan, fitting }) => toFit !== null && fittingPlan !== null && fitting.doneAt === null,
+  );
+
+function filmTasks(
+  pane: DerivedPane,
+  { job, times, days }: VisitAsked,
+  sun: readonly Stretch[],
+  add: (id: string, task: Omit<DayTask, 'id' | 'placeId' | 'needs'>, is: VisitTask) => void,
+): { readonly film: string; readonly afterwards: number | null } {
+  const { id, toFit, fittingPlan, rules } = pane;
+  const [clean, film] = [`clean ${id}`, `film ${id}`];
+  if (!toFit || !fittingPlan) return { film, afterwards: null };
+  const { cleanShare, cleanStaysMinutes } = job.rules.day;
+  const all = durationOf(times, askOf(id, toFit, rules)).minutes;
+  const cleanMinutes = Math.max(1, Math.round(all * cleanShare));
+  add(
+    clean,
+    {
+      minutes: cleanMinutes,
+      hands: 1,
+      avoid: [],
+      after: [{ taskId: `set up ${roomOf(job, pane)}`, minGap: 0, maxGap: null }],
+    },
+    { kind: 'clean', paneId: id },
+  );
+  add(
+    film,
+    {
+      minutes: Math.max(1, Math.round(all - cleanMinutes)),
+      hands: fittingPlan.hands,
+      avoid: [...sun],
+      after: [{ taskId: clean, minGap: 0, maxGap: cleanStaysMinutes }],
+    },
+    { kind: 'film', paneId: id },
+  );
+  let afterwards: number | null = null;
+  fittingPlan.visits.forEach(({ afterDays }, visit) => {
+    if (afterDays === 0) return;
+    if (afterDays >= days) {
+      afterwards ??= afterDays;
+      return;
+    }
+    add(
+      `later ${visit} ${id}`,
+      {
+        minutes: Math.max(
+          1,
+          Math.round(rules.price.laterVisitMinutes / Math.max(1, panesToFilm(job).length)),
+        ),
+        ...{ hands: 1, avoid: [] },
+        after: [{ taskId: film, minGap: afterDays * DAY_MINUTES, maxGap: null }],
+      },
+      { kind: 'later', paneId: id, visit },
+    );
+  });
+  return { film, afterwards };
+}
+
+const roomOf = (job: DerivedJob, pane: DerivedPane) => job.wall(pane.wallId)?.record.roomId ?? '';
+
+/**
+ * What is to be done on some days, by whom, and when not: nothing is filmed while the sun is on its wall. Every room is set
+ * up first and looked at again last. Money in minor units; null where nothing is left to film.
+ */
+export function visitCase(asked: VisitAsked): VisitCase | null {
+  const { job, workers, from, days } = asked;
+  const { header, rules } = job;
+  const panes = panesToFilm(job);
+  if (!header || panes.length === 0 || workers.length === 0 || days < 1) return null;
+  const clock = visitClock(header.site.timeZone, from);
+  const everyDay = Array.from({ length: days }, (_, day) => day);
+  const sunOn = new Map<string, Stretch[]>();
+  const sunOf = (wallId: string) => {
+    const known =
+      sunOn.get(wallId) ??
+      everyDay.flatMap((day) =>
+        job
+          .sunOf(wallId, clock.dayOf(day))
+          .map(({ fromMinute, toMinute }) => ({
+            from: clock.at(day, Math.floor(fromMinute)),
+            to: clock.at(day, Math.ceil(toMinute)),
+          }))
+          .filter((stretch) => stretch.to > stretch.from),
+      );
+    sunOn.set(wallId, known);
+    return known;
+  };
+  const tasks: DayTask[] = [];
+  const is = new Map<string, VisitTask>();
+  const add = (id: string, task: Omit<DayTask, 'id' | 'placeId' | 'needs'>, what: VisitTask) => {
+    tasks.push({ ...task, id, placeId: SITE, needs: '' });
+    is.set(id, what);
+  };
+  const { day: dayRules, price } = rules;
+  for (const roomId of new Set(panes.map((pane) => roomOf(job, pane))))
+    add(
+      `set up ${roomId}`,
+      { minutes: Math.max(1, price.setUpMinutes), hands: 1, avoid: [], after: [] },
+      { kind: 'setUp', roomId },
+    );
+  const films = new Map<string, string[]>();
+  const afterwards = panes.flatMap((pane) => {
+    const made = filmTasks(pane, asked, sunOf(pane.wallId), add);
+    const room = roomOf(job, pane);
+    films.set(room, [...(films.get(room) ?? []), made.film]);
+    return made.afterwards === null ? [] : [{ paneId: pane.id, from: clock.dayOf(made.afterwards) }];
+  });
+  for (const [roomId, own] of films)
+    add(
+      `look ${roomId}`,
+      {
+        minutes: Math.max(1, dayRules.lookMinutes * own.length),
+        ...{ hands: 1, avoid: [] },
+        after: own.map((taskId) => ({ taskId, minGap: dayRules.lookAfterMinutes, maxGap: null })),
+      },
+      { kind: 'lookAgain', roomId },
+    );
+  const way = Math.round(header.pricing.minutes / 2);
+  const costPerMin = Math.round((price.hourlyCost * 100) / 60);
+  const pause = { from: dayRules.breakHour * 60, to: dayRules.breakHour * 60 + dayRules.breakMinutes };
+  return {
+    day: {
+      ...{ format: 'neat-sill/day-case', version: 1, id: 'job', start: clock.start },
+      people: workers.map(({ id }) => ({
+        ...{ id, costPerMin, pace: 1, can: [] },
+        shifts: everyDay.map((day) => ({
+          from: clock.at(day, dayRules.beginHour * 60),
+          to: clock.at(day, dayRules.endHour * 60),
+          breaks:
+            dayRules.breakMinutes > 0
+              ? [{ from: clock.at(day, pause.from), to: clock.at(day, pause.to) }]
+              : [],
+        })),
+      })),
+      places: [
+        { id: 'depot', open: null },
+        { id: SITE, open: null },
+      ],
+      travelMin: [
+        [0, way],
+        [way, 0],
+      ],
+      tasks,
+      lateCostPerMin: costPerMin * dayRules.lateShare,
+    },
+    tasks: is,
+    afterwards,
+  };
+}
+
+/** Whether a pane is got at from a ladder or a scaffold, which has to come along. */
+export const wantsClimbing = (pane: DerivedPane): boolean =>
+  pane.toFit !== null && ['ladder', 'scaffold'].includes(accessOf(pane.toFit, pane.rules));

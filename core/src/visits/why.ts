@@ -1,0 +1,55 @@
+import { durationFor, type DayCase, type DayPlan } from '../day/index.ts';
+
+/** What a task stands behind: why it does not begin earlier. */
+export type WhyThere =
+  | { readonly code: 'sun'; readonly until: number }
+  | { readonly code: 'opens'; readonly at: number }
+  /** It comes after another task, and so many minutes later. */
+  | { readonly code: 'after'; readonly taskId: string; readonly minutes: number }
+  /** Somebody who does it is busy with another task until then. */
+  | { readonly code: 'busy'; readonly personId: string; readonly taskId: string }
+  | { readonly code: 'break'; readonly personId: string }
+  | { readonly code: 'shift'; readonly personId: string }
+  /** It could begin earlier; there is no hurry, and so nobody waits in between. */
+  | { readonly code: 'noHurry' };
+
+/** Why a placed task does not begin earlier: the last thing that is over before it. */
+export function whyThere(day: DayCase, plan: DayPlan, taskId: string): WhyThere {
+  const put = plan.assignments.find((each) => each.taskId === taskId);
+  const task = day.tasks.find(({ id }) => id === taskId);
+  if (!put || !task) return { code: 'noHurry' };
+  const paceOf = (id: string) => day.people.find((person) => person.id === id)?.pace ?? 1;
+  const endOf = (id: string) => {
+    const other = plan.assignments.find((each) => each.taskId === id);
+    const of = day.tasks.find((each) => each.id === id);
+    return other && of ? other.start + durationFor(of.minutes, other.people.map(paceOf)) : null;
+  };
+  const placeOf = (id: string) => day.places.findIndex((place) => place.id === id);
+  const { start } = put;
+  const sun = task.avoid.find(({ to }) => to === start);
+  if (sun) return { code: 'sun', until: sun.to };
+  const before = task.after.find(({ taskId: other, minGap }) => {
+    const end = endOf(other);
+    return end !== null && end + minGap === start;
+  });
+  if (before) return { code: 'after', taskId: before.taskId, minutes: before.minGap };
+  for (const personId of put.people) {
+    const shift = day.people
+      .find(({ id }) => id === personId)
+      ?.shifts.find(({ from, to }) => from <= start && start < to);
+    if (shift?.breaks.some(({ to }) => to === start)) return { code: 'break', personId };
+    const busy = plan.assignments.find((other) => {
+      const of = day.tasks.find(({ id }) => id === other.taskId);
+      const end = endOf(other.taskId);
+      const way = of ? (day.travelMin[placeOf(of.placeId)]?.[placeOf(task.placeId)] ?? 0) : 0;
+      return (
+        other.taskId !== taskId && other.people.includes(personId) && end !== null && end + way === start
+      );
+    });
+    if (busy) return { code: 'busy', personId, taskId: busy.taskId };
+    if (shift && shift.from + (day.travelMin[0]?.[placeOf(task.placeId)] ?? 0) === start)
+      return { code: 'shift', personId };
+  }
+  const open = day.places[placeOf(task.placeId)]?.open?.find(({ from }) => from === start);
+  return open ? { code: 'opens', at: open.from } : { code: 'noHurry' };
+}

@@ -1,0 +1,85 @@
+import { durationFor, type DayCase, type DayPlan } from '@neat-sill/core/day';
+import type { Worker } from '@neat-sill/core/visits';
+
+/** Something on the timeline of somebody: a task, a way, or a break. */
+export interface Block {
+  readonly key: string;
+  readonly kind: 'task' | 'way' | 'home' | 'break';
+  readonly taskId: string | null;
+  readonly from: number;
+  readonly to: number;
+  readonly hands: number;
+}
+
+export interface Row {
+  readonly worker: Worker;
+  readonly blocks: readonly Block[];
+  /** Minutes from leaving to being back. */
+  readonly paidMin: number;
+}
+
+/** What stands on the timeline of each of those who come, within one of their days. */
+export function rowsOf(
+  day: DayCase,
+  plan: DayPlan,
+  workers: readonly Worker[],
+  within: { readonly from: number; readonly to: number },
+): Row[] {
+  const paceOf = (id: string) => day.people.find((person) => person.id === id)?.pace ?? 1;
+  const placeOf = (id: string) => day.places.findIndex((place) => place.id === id);
+  return workers.map((worker) => {
+    const tasks = plan.assignments
+      .filter(({ people, start }) => people.includes(worker.id) && start >= within.from && start < within.to)
+      .flatMap(({ taskId, people, start }) => {
+        const task = day.tasks.find(({ id }) => id === taskId);
+        if (!task) return [];
+        const to = start + durationFor(task.minutes, people.map(paceOf));
+        return [{ taskId, from: start, to, hands: people.length, place: placeOf(task.placeId) }];
+      })
+      .sort((a, b) => a.from - b.from);
+    const [first, last] = [tasks[0], tasks.at(-1)];
+    if (!first || !last) return { worker, blocks: [], paidMin: 0 };
+    const out = day.travelMin[0]?.[first.place] ?? 0;
+    const home = day.travelMin[last.place]?.[0] ?? 0;
+    const [leaves, back] = [first.from - out, last.to + home];
+    const shift = day.people
+      .find(({ id }) => id === worker.id)
+      ?.shifts.find(({ from, to }) => from <= first.from && first.from < to);
+    const pauses = (shift?.breaks ?? []).filter(({ from, to }) => from < back && to > leaves);
+    const blocks: Block[] = [
+      ...(out > 0
+        ? [{ key: 'way', kind: 'way' as const, taskId: null, from: leaves, to: first.from, hands: 1 }]
+        : []),
+      ...tasks.map(({ taskId, from, to, hands }) => ({
+        key: taskId,
+        kind: 'task' as const,
+        taskId,
+        from,
+        to,
+        hands,
+      })),
+      ...pauses.map(({ from, to }) => ({
+        key: `break ${from}`,
+        kind: 'break' as const,
+        taskId: null,
+        from,
+        to,
+        hands: 1,
+      })),
+      ...(home > 0
+        ? [{ key: 'home', kind: 'home' as const, taskId: null, from: last.to, to: back, hands: 1 }]
+        : []),
+    ];
+    return { worker, blocks, paidMin: back - leaves };
+  });
+}
+
+/** When the last task of a plan ends; null where nothing is placed. */
+export function endOf(day: DayCase, plan: DayPlan): number | null {
+  const ends = plan.assignments.flatMap(({ taskId, people, start }) => {
+    const task = day.tasks.find(({ id }) => id === taskId);
+    const paces = people.map((id) => day.people.find((person) => person.id === id)?.pace ?? 1);
+    return task ? [start + durationFor(task.minutes, paces)] : [];
+  });
+  return ends.length > 0 ? Math.max(...ends) : null;
+}
