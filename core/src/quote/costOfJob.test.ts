@@ -150,3 +150,145 @@ test('nothing planned costs nothing but the minimum', () => {
   expect(cost).toMatchObject({ lines: [], days: 0, crew: 1 });
   expect(cost.result).toMatchObject({ cost: 0, price: 180, currency: 'JPY' });
 });
+
+const tall = readingsForTest([1450, 1450, 1450, 2100, 2100, 2100]);
+
+test('two pairs of hands count twice, also in what is not sure; a crew is as many as the panes want', () => {
+  const found = costOf({ ...three, p2: { readings: tall, sillMm: 800 } });
+  const two = found.cost.panes.find(({ plan }) => plan.hands === 2);
+  if (!two) throw new Error('no pane wants two');
+  const minutes = found.cost.panes.reduce(
+    (sum, { duration, plan }) => sum + duration.minutes * plan.hands,
+    0,
+  );
+  expect(found.cost.crew).toBe(2);
+  expect(found.cost.lines.find(({ code }) => code === 'hanging')).toMatchObject({
+    minutes: expect.closeTo(minutes, 6),
+  });
+  // Half of the spread is common to all panes, half of it each pane's own.
+  const off = found.cost.panes.map(({ duration, plan }) => (duration.high - duration.minutes) * plan.hands);
+  const apart = Math.hypot(...off);
+  const alike = off.reduce((sum, each) => sum + each, 0);
+  const both = Math.sqrt(0.49 * alike ** 2 + 0.51 * apart ** 2);
+  const { risk, result } = found.cost;
+  const hour = found.job.rules.price.hourlyCost * 100;
+  expect(result.profit - risk.low.profit).toBeCloseTo((both / 60) * hour, -1);
+  const under = found.cost.panes.map(({ duration, plan }) => (duration.low - duration.minutes) * plan.hands);
+  const less = Math.sqrt(
+    0.49 * under.reduce((sum, each) => sum + each, 0) ** 2 + 0.51 * Math.hypot(...under) ** 2,
+  );
+  expect(risk.high.profit - result.profit).toBeCloseTo((less / 60) * hour, -1);
+  expect(risk.low.marginShare).toBeCloseTo(risk.low.profit / risk.low.net, 9);
+});
+
+test('a ladder or a scaffold is hired for each day where a pane wants it and it costs', () => {
+  const withHire = (sillMm: number, price: object) => {
+    const book = {
+      ...bookForTest,
+      ruleSets: bookForTest.ruleSets.map((set) => ({ ...set, price: { ...set.price, ...price } })),
+    };
+    return costOf({ ...three, p1: { readings: plain, sillMm } }, {}, {}, book);
+  };
+  const high = withHire(3000, { ladderHireCost: 15 });
+  expect([line(high, 'hire scaffold'), line(high, 'hire ladder')]).toEqual([12_000, null]);
+  expect(high.cost.lines.find(({ code }) => code === 'hire')).toMatchObject({ way: 'scaffold', days: 1 });
+  const middle = withHire(1500, { ladderHireCost: 15 });
+  expect([line(middle, 'hire scaffold'), line(middle, 'hire ladder')]).toEqual([null, 1500]);
+  expect(line(withHire(1500, {}), 'hire ladder')).toBeNull();
+  const nothing = withHire(700, { ladderHireCost: 15, disposalCost: 0, redoShare: 0 });
+  expect(nothing.cost.lines.map(({ code }) => code)).not.toEqual(expect.arrayContaining(['hire']));
+  expect([line(nothing, 'disposal'), line(nothing, 'redo')]).toEqual([null, null]);
+});
+
+test('long work takes more days and trips; rooms are set up one by one; either of way and time is paid', () => {
+  const many = Object.fromEntries(['p1', 'p2', 'p3'].map((id) => [id, { readings: tall, sillMm: 800 }]));
+  const book = {
+    ...bookForTest,
+    ruleSets: bookForTest.ruleSets.map((set) => ({ ...set, price: { ...set.price, workingHours: 1 } })),
+  };
+  const found = costOf(many, { km: 10 }, {}, book);
+  const onDay = found.cost.asked.labour.reduce((sum, { minutes }) => sum + minutes, 0);
+  const days = Math.ceil(onDay / (2 * 60));
+  expect(days).toBeGreaterThan(1);
+  expect(found.cost).toMatchObject({ days, trips: days, crew: 2 });
+  expect(found.cost.lines.find(({ code }) => code === 'travel')).toMatchObject({
+    trips: days,
+    km: 10,
+    minutes: 0,
+  });
+  expect(line(costOf(three, { minutes: 30 }), 'travel')).toBe(Math.round(0.5 * 3800));
+  const [[wallId = '', wall] = []] = Object.entries(recordsForTest().wall);
+  const [[, room] = []] = Object.entries(recordsForTest().room);
+  if (!wall || !room) throw new Error('no wall');
+  const twoRooms = costOf(
+    { ...three, p3: { readings: plain, wallId: 'w2' } },
+    {},
+    {
+      wall: { [wallId]: wall, w2: { ...wall, roomId: 'r2' } },
+      room: { [wall.roomId]: room, r2: { ...room, name: 'Hall' } },
+    },
+  );
+  expect(twoRooms.cost.lines.find(({ code }) => code === 'setUp')).toMatchObject({ count: 2 });
+});
+
+test('what comes off the rack, other costs and later visits have their lines with what they are', () => {
+  const silver = bookForTest.films[0]?.id ?? '';
+  const rack = [
+    {
+      id: 'R1',
+      filmId: silver,
+      kind: 'roll' as const,
+      width: 1524,
+      length: 9000,
+      factoryEdges: ['left', 'right'] as const,
+    },
+  ];
+  const found = costOf(
+    three,
+    { extras: [{ id: 'x', name: 'Parking', cost: 12.5 }] },
+    {},
+    {
+      ...bookForTest,
+      stock: rack as unknown as typeof bookForTest.stock,
+    },
+  );
+  const onHand = found.cost.lines.find(({ code }) => code === 'filmOnHand');
+  const used = found.plan.pulls.reduce((sum, { length }) => sum + length, 0);
+  expect(onHand).toMatchObject({ name: expect.stringContaining('R1'), metres: used / 1000 });
+  expect(line(found, onHand?.id ?? '')).toBeGreaterThan(0);
+  expect(found.cost.lines.find(({ code }) => code === 'extra')).toEqual({
+    code: 'extra',
+    id: 'extra x',
+    name: 'Parking',
+  });
+  const blades = found.cost.lines.find((each) => each.code === 'used' && each.item === 'cloths');
+  expect(blades).toMatchObject({ id: 'used cloths' });
+  expect(line(found, 'used cloths')).toBeGreaterThan(0);
+  // Film that is anchored gets its bead on later days, paid for the crew.
+  const anchored = {
+    ...{ paneId: 'p1', at: '2027-03-01T09:00:00Z', by: null },
+    says: { kind: 'anchor' as const, anchor: { bead: 'full' as const, sides: ['left' as const] } },
+  };
+  const films = bookForTest.films.map((film) => ({ ...film, kind: 'clearSecurity' as const, thicknessUm: 200 }));
+  const wet = costOf(three, { crew: 3 }, { fittingEntry: { e: anchored } }, { ...bookForTest, films });
+  const visits = wet.cost.panes.flatMap(({ plan }) => plan.visits.map(({ afterDays }) => afterDays));
+  const later = new Set(visits.filter((days) => days > 0)).size;
+  expect(later).toBeGreaterThan(0);
+  expect(wet.cost.lines.find(({ code }) => code === 'laterVisits')).toEqual({
+    ...{ code: 'laterVisits', id: 'laterVisits', count: later },
+    minutes: later * wet.job.rules.price.laterVisitMinutes * 3,
+  });
+  expect(wet.cost.trips).toBe(wet.cost.days + later);
+});
+
+test('a defect that is put right already, or by others, is no work any more', () => {
+  const mark = {
+    ...{ id: 'd', kind: 'paint' as const, x: 0.5, y: 0.5, note: '', pictureId: null },
+    ...{ notedAt: '2027-03-01T09:00:00Z', notedBy: null },
+  };
+  const fixing = (remedy: Pane['condition'][number]['remedy']) =>
+    line(costOf({ ...three, p1: { readings: plain, condition: [{ ...mark, remedy }] } }), 'fixing');
+  expect(fixing({ kind: 'fix', minutes: 15, doneAt: null, doneBy: null })).toBe(950);
+  expect(fixing({ kind: 'fix', minutes: 15, doneAt: '2027-03-02T09:00:00Z', doneBy: null })).toBeNull();
+  expect(fixing(null)).toBeNull();
+});

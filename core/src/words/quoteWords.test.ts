@@ -9,8 +9,8 @@ import { describeDifferences, describeOption } from './quoteWords.ts';
 const plain = readingsForTest([820, 820, 820, 1326, 1326, 1326]);
 const wide = readingsForTest([2300, 2300, 2300, 1326, 1326, 1326]);
 
-function textsFor(panes: Parameters<typeof recordsForTest>[0]) {
-  const job = deriveJob(recordsForTest(panes), bookForTest);
+function textsFor(panes: Parameters<typeof recordsForTest>[0], book = bookForTest) {
+  const job = deriveJob(recordsForTest(panes), book);
   const planJob = job.plan.job;
   const plan = planCuts(planJob, { random: seededRandom(1), rounds: 0, shouldStop: () => true });
   const cost = costOfJob({
@@ -40,6 +40,35 @@ test('a way out is said, and no seam where there is none', () => {
   });
   expect(cautions.join(' ')).toContain('A way out stays one');
   expect(cautions.join(' ')).not.toContain('seam');
+});
+
+test('a film that warms the glass too much is asked about first; a light one is no mirror and gets no such word', () => {
+  const films = bookForTest.films.map((film) =>
+    film.id === 'gannet-silver-20'
+      ? {
+          ...film,
+          optics: {
+            ...film.optics,
+            solarTransmitted: 0.05,
+            solarReflectedOut: 0.05,
+            visibleReflectedOut: 0.05,
+          },
+        }
+      : film,
+  );
+  const dark = textsFor({ panes: { p1: { readings: plain, glass: 'wired' } } }, { ...bookForTest, films });
+  const words = dark.cautions.join(' ');
+  if (dark.said.length > 0) expect(words).toMatch(/: the sun warms the glass more with it/);
+  const light = textsFor({ panes: { p1: { readings: plain } } }, { ...bookForTest, films });
+  expect(light.cautions.join(' ')).not.toContain('nobody looks in');
+  expect(light.cautions.filter((each) => each.startsWith('Gannet Silver 20: the sun warms'))).toHaveLength(1);
+  const usual = textsFor({ panes: { p1: { readings: plain } } });
+  expect(usual.cautions.join(' ')).not.toContain('the sun warms');
+});
+
+test('two panes with seams are named together', () => {
+  const { cautions } = textsFor({ panes: { p1: { readings: wide }, p2: { readings: wide } } });
+  expect(cautions[0]).toMatch(/^Panes 1 and 2: the glass is wider/);
 });
 
 test('what differs is told in parts of a sentence, one pane or several', () => {
