@@ -22,8 +22,6 @@ test('main views at a desk', async ({ signedIn: page }) => {
   await picture(page, 'survey');
   await page.getByRole('listbox').focus();
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Panes as a list' }).click();
-  await picture(page, 'list');
   await openDemoJob(page, 'house', 'survey');
   await page.getByRole('button', { name: /^Stair wall/ }).click();
   await page.getByRole('option').first().click();
@@ -62,7 +60,18 @@ test('main views at a desk', async ({ signedIn: page }) => {
   // What the plan comes to in the end, not its first answer.
   await page.waitForTimeout(4000);
   await picture(page, 'price');
+  await openDemoJob(page, 'bakery', 'price');
+  await page.getByRole('button', { name: /^Make quote/ }).click();
+  await page.getByRole('button', { name: 'Make a link for the customer' }).click();
+  const offer = await page.getByLabel(/^Link to quote/).inputValue();
+  await page.goto(offer);
+  await page.getByRole('heading', { name: /^Quote 1/ }).waitFor();
+  await picture(page, 'offer');
   await openDemoJob(page, 'library', 'day');
+  await page.getByLabel('First day').fill('2027-06-21');
+  await page.getByRole('checkbox', { name: 'Osei Rook' }).check();
+  await page.getByRole('heading', { name: /^Done at/ }).waitFor();
+  await page.getByText('Looking for a better one').waitFor({ state: 'hidden' });
   await picture(page, 'day');
   await openDemoJob(page, 'nursery', 'handover');
   await picture(page, 'handover');

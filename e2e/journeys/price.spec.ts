@@ -107,6 +107,12 @@ test('choices stand side by side; the customer reads them behind a link, asks, a
   await page.getByRole('button', { name: 'Make a link for the customer' }).click();
   const address = await page.getByLabel('Link to quote 1').inputValue();
 
+  // Somebody of the shop may look at it too, signed in.
+  const own = await page.context().newPage();
+  await own.goto(address);
+  await expect(own.getByRole('heading', { name: /^Quote 1/ })).toBeVisible();
+  await own.close();
+
   // The customer has no account, and a phone.
   const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
   await phone.goto(new URL('/offer#not-a-link-that-anybody-has-made', address).href);

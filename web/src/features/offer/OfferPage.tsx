@@ -3,7 +3,7 @@ import { decimalsOf } from '@neat-sill/core/price';
 import { formatMoney } from '@neat-sill/core/units';
 import { useState } from 'react';
 import { useLocation } from 'react-router';
-import { sentenceOf, useAcceptOfferMutation, useLookAtOfferQuery } from '../../api/api.ts';
+import { sentenceOf, useAcceptOfferMutation, useLookAtOfferQuery, useSessionQuery } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { showDay, showMoment } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
@@ -155,12 +155,15 @@ function Offer({ offer, token }: OfferProps) {
 /** What a customer sees behind their secret link: the quote, and where to accept it or ask. Nothing else is reached from here. */
 export function OfferPage() {
   const token = useLocation().hash.slice(1);
-  const { data: offer, error, isLoading } = useLookAtOfferQuery({ token }, { skip: token.length < 20 });
+  // Somebody of the shop may be signed in here: what is sent must carry the token of their session then.
+  const { data: session } = useSessionQuery();
+  const isWhole = token.length >= 20;
+  const { data: offer, error } = useLookAtOfferQuery({ token }, { skip: !isWhole || !session });
   if (offer) return <Offer offer={offer} token={token} />;
   return (
     <main className="mx-auto flex max-w-md flex-col items-center gap-4 p-8 text-center">
       <SillPicture />
-      {isLoading ? (
+      {isWhole && !error ? (
         <p role="status">Fetching your quote</p>
       ) : (
         <Note tone="no" role="alert">
