@@ -1,5 +1,11 @@
 import { z } from 'zod';
-import { questionText, signedSchema } from '../job/index.ts';
+import {
+  questionText,
+  quotedPaneSchema,
+  quotedPriceSchema,
+  quotedWallSchema,
+  signedSchema,
+} from '../job/index.ts';
 import { nameField, recordIdSchema } from '../record/index.ts';
 
 /* A customer's own page: what is offered to them, reached by a secret link, and what they may do there. */
@@ -35,54 +41,16 @@ export const customerLinksSchema = z
 export const customerTokenSchema = z.strictObject({ token: z.string().min(20).max(100) });
 
 const minor = z.int();
-const share = z.number();
 
 const offeredOptionSchema = z.strictObject({
   id: z.string(),
   name: z.string(),
-  panes: z.array(
-    z.strictObject({
-      label: z.string(),
-      where: z.string(),
-      widthMm: z.number(),
-      heightMm: z.number(),
-      filmId: z.string(),
-      seams: z.int(),
-    }),
-  ),
+  panes: z.array(quotedPaneSchema.omit({ paneId: true })),
   films: z.array(z.strictObject({ id: z.string(), name: z.string(), sentences: z.array(z.string()) })),
-  walls: z.array(
-    z.strictObject({
-      name: z.string(),
-      widthMm: z.number(),
-      heightMm: z.number(),
-      openings: z.array(
-        z.strictObject({
-          label: z.string(),
-          leftMm: z.number(),
-          sillMm: z.number(),
-          widthMm: z.number(),
-          heightMm: z.number(),
-          lightByDay: share,
-          lightByNight: share,
-          seams: z.array(z.strictObject({ axis: z.enum(['vertical', 'horizontal']), at: share })),
-        }),
-      ),
-    }),
-  ),
+  walls: z.array(quotedWallSchema),
   cautions: z.array(z.string()),
   afterwards: z.string(),
-  price: z.strictObject({
-    price: minor,
-    discount: minor,
-    because: z.string(),
-    net: minor,
-    tax: minor,
-    taxShare: share,
-    taxShown: z.enum(['added', 'included']),
-    gross: minor,
-    deposit: minor,
-  }),
+  price: quotedPriceSchema,
 });
 
 /** What a customer reads behind their link: what was offered and nothing else of the shop or the job. */

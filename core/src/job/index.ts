@@ -2,6 +2,9 @@ export { VISIT_ID, visitRecords, type VisitPlan } from './visitRecord.ts';
 export {
   questionText,
   quoteRecords,
+  quotedPaneSchema,
+  quotedPriceSchema,
+  quotedWallSchema,
   signedSchema,
   type Acceptance,
   type Question,

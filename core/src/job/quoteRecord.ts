@@ -19,7 +19,7 @@ const share = z.number().min(0).max(1);
 const mm = z.number().min(0).max(100_000);
 const writer = z.strictObject({ id: z.string().max(64), name: z.string().max(120) });
 
-const quotedPaneSchema = z.strictObject({
+export const quotedPaneSchema = z.strictObject({
   paneId: recordIdSchema,
   label: z.string().max(40),
   where: z.string().max(400),
@@ -31,7 +31,7 @@ const quotedPaneSchema = z.strictObject({
 export type QuotedPane = z.infer<typeof quotedPaneSchema>;
 
 /** A wall as the customer sees it drawn, with how light each pane looks. */
-const quotedWallSchema = z.strictObject({
+export const quotedWallSchema = z.strictObject({
   name: z.string().max(400),
   widthMm: mm,
   heightMm: mm,
@@ -56,7 +56,7 @@ const quotedWallSchema = z.strictObject({
 });
 export type QuotedWall = z.infer<typeof quotedWallSchema>;
 
-const quotedPriceSchema = z.strictObject({
+export const quotedPriceSchema = z.strictObject({
   price: minor,
   discount: minor,
   because: z.string().max(300),

@@ -60,10 +60,7 @@ function offeredOption({
       name: film.name,
       sentences: [...(said.find(({ filmId }) => filmId === film.id)?.sentences ?? [])],
     })),
-    walls: walls.map(({ openings, ...wall }) => ({
-      ...wall,
-      openings: openings.map(({ seams, ...opening }) => ({ ...opening, seams: [...seams] })),
-    })),
+    walls: [...walls],
   };
 }
 

@@ -14,6 +14,7 @@ import { Choice, TextField } from '../../ui/Field.tsx';
 import { showDay, showMinute, today } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 import { OneOf } from '../../ui/OneOf.tsx';
+import { useIsPhone } from '../../ui/useMedia.ts';
 import { KitList } from '../fitting/index.ts';
 import { useJob } from '../job/index.ts';
 import { endOf, rowsOf } from './board.ts';
@@ -35,6 +36,7 @@ export function DayBench() {
   const [comes, setComes] = useState<readonly string[] | null>(kept?.workers.map(({ id }) => id) ?? null);
   const [shownDay, setShownDay] = useState(0);
   const [chosen, setChosen] = useState<string | null>(null);
+  const isNarrow = useIsPhone();
   const isDay = /^\d{4}-\d{2}-\d{2}$/.test(from);
   const hands = Math.max(1, ...derived.panes.map(({ fittingPlan }) => fittingPlan?.hands ?? 1));
   const own = session?.person?.id;
@@ -101,7 +103,15 @@ export function DayBench() {
   // A pane is named once, not each of its tasks.
   const unplaced = rollup(
     (plan?.unplaced ?? []).filter(({ taskId }) => taskOf(taskId)?.kind !== 'clean'),
-    (tasks) => tasks.map(({ taskId }) => said(taskId)),
+    (tasks) => {
+      const labels = tasks.flatMap(({ taskId }) => {
+        const task = taskOf(taskId);
+        return task?.kind === 'film' ? [labelOf(task.paneId)] : [];
+      });
+      const others = tasks.flatMap(({ taskId }) => (taskOf(taskId)?.kind === 'film' ? [] : [said(taskId)]));
+      const panes = labels.length > 0 ? [`${labels.length === 1 ? 'Pane' : 'Panes'} ${listOf(labels)}`] : [];
+      return [...panes, ...others];
+    },
     ({ reason }) => reason,
   );
   const without = (plan?.unplaced ?? []).filter(({ taskId }) => taskOf(taskId)?.kind === 'film').length;
@@ -217,7 +227,7 @@ export function DayBench() {
       {asked && plan && plan.unplaced.length > 0 && (
         <Note tone="no" role="alert">
           {[...unplaced].map(([reason, names]) => (
-            <p key={reason}>{describeUnplacedTask(reason, listOf(names))}</p>
+            <p key={reason}>{describeUnplacedTask(reason, names.join('; '))}</p>
           ))}
         </Note>
       )}
@@ -234,7 +244,7 @@ export function DayBench() {
               Keep this plan
             </Button>
           </div>
-          <details>
+          <details open={isNarrow}>
             <summary className="min-h-8 cursor-pointer font-semibold">As a list</summary>
             <ol>
               {plan.assignments.map(({ taskId, people, start }) => (
