@@ -161,6 +161,24 @@ test('the sign-in page is accessible', async ({ page }) => {
   expect(await faults(page)).toEqual([]);
 });
 
+test('a quote’s choices and the customer’s page are accessible', async ({ signedIn: page }) => {
+  await openDemoJob(page, 'bakery', 'price');
+  await page.getByRole('button', { name: 'Choices side by side' }).click();
+  await page.getByLabel('Another film').selectOption({ index: 1 });
+  await page.getByRole('button', { name: 'Set it beside' }).click();
+  await expect(page.getByText('Planning its cuts')).toBeHidden();
+  await page.getByRole('button', { name: /^Make quote/ }).click();
+  await page.getByRole('button', { name: 'Make a link for the customer' }).click();
+  const address = await page.getByLabel(/^Link to quote/).inputValue();
+  expect(await faults(page)).toEqual([]);
+  await page.goto(address);
+  await page.getByRole('heading', { name: /^Quote \d/ }).waitFor();
+  expect(await faults(page)).toEqual([]);
+  await page.getByRole('button', { name: /^Accept/ }).click();
+  await page.getByRole('dialog').waitFor();
+  expect(await faults(page)).toEqual([]);
+});
+
 test('on a phone every key of fitting is at least 48 px for a wet finger', async ({ signedIn: page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await openDemoJobOnPhone(page, 'bakery');

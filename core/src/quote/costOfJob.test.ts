@@ -269,7 +269,11 @@ test('what comes off the rack, other costs and later visits have their lines wit
     ...{ paneId: 'p1', at: '2027-03-01T09:00:00Z', by: null },
     says: { kind: 'anchor' as const, anchor: { bead: 'full' as const, sides: ['left' as const] } },
   };
-  const films = bookForTest.films.map((film) => ({ ...film, kind: 'clearSecurity' as const, thicknessUm: 200 }));
+  const films = bookForTest.films.map((film) => ({
+    ...film,
+    kind: 'clearSecurity' as const,
+    thicknessUm: 200,
+  }));
   const wet = costOf(three, { crew: 3 }, { fittingEntry: { e: anchored } }, { ...bookForTest, films });
   const visits = wet.cost.panes.flatMap(({ plan }) => plan.visits.map(({ afterDays }) => afterDays));
   const later = new Set(visits.filter((days) => days > 0)).size;
