@@ -36,6 +36,8 @@ test('a day is planned out of the sun, says why, is kept, and is planned anew wh
   await page.reload();
   await expect(page.getByText(/^Kept\./)).toBeVisible();
   await expect(page.getByRole('checkbox', { name: 'Tove Lind' })).toBeChecked();
+  await page.getByRole('button', { name: 'Make the day sheet' }).click();
+  await expect(page.getByRole('link', { name: /^Open the day sheet/ })).toBeVisible();
   await page.locator('summary').filter({ hasText: 'As a list' }).click();
   await expect(page.getByRole('listitem').filter({ hasText: /\d\d:\d\d Film on pane 2/ })).toBeVisible();
 

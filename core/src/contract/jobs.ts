@@ -172,6 +172,7 @@ export const staleRecordSchema = z.strictObject({
 export const PAPER_KINDS = [
   'cut-list',
   'care-sheet',
+  'day-sheet',
   'condition-sheet',
   'fitting-report',
   'labels',

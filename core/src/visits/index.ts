@@ -1,6 +1,7 @@
 export {
   visitCase,
   visitClock,
+  visitTaskOf,
   wantsClimbing,
   type VisitAsked,
   type VisitCase,

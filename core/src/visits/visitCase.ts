@@ -65,6 +65,26 @@ export function visitClock(timeZone: string, from: string) {
   };
 }
 
+/** What a task of a visit is, by its id; null for one of no visit. */
+export function visitTaskOf(taskId: string): VisitTask | null {
+  const [, what = '', number = '', id = ''] =
+    /^(set up|clean|film|look|later (\d+)) (.+)$/.exec(taskId) ?? [];
+  switch (what.split(' ')[0]) {
+    case 'set':
+      return { kind: 'setUp', roomId: id };
+    case 'look':
+      return { kind: 'lookAgain', roomId: id };
+    case 'clean':
+      return { kind: 'clean', paneId: id };
+    case 'film':
+      return { kind: 'film', paneId: id };
+    case 'later':
+      return { kind: 'later', paneId: id, visit: Number(number) };
+    default:
+      return null;
+  }
+}
+
 /** Panes that still get their film: measured, with a film, not done. */
 const panesToFilm = (job: DerivedJob) =>
   job.panes.filter(

@@ -5,7 +5,7 @@ import { bookForTest, readingsForTest, recordsForTest } from '../testing/index.t
 import { fitTimes } from '../times/index.ts';
 import { seededRandom } from '../units/index.ts';
 import { describeTask, describeWhyThere, nameOfTask } from '../words/index.ts';
-import { visitCase, visitClock, whyThere, type VisitCase } from './index.ts';
+import { visitCase, visitClock, visitTaskOf, whyThere, type VisitCase } from './index.ts';
 
 const plain = readingsForTest([820, 820, 820, 1326, 1326, 1326]);
 const workers = [
@@ -36,6 +36,10 @@ test('every pane is cleaned and gets its film out of the sun; a room is set up b
     ...['clean', 'film', 'clean', 'film', 'clean', 'film'],
     'lookAgain',
   ]);
+  // A kept plan tells what its tasks are by their ids.
+  for (const [id, is] of visit.tasks) expect(visitTaskOf(id)).toEqual(is);
+  expect(visitTaskOf('later 2 p1')).toEqual({ kind: 'later', paneId: 'p1', visit: 2 });
+  expect(visitTaskOf('paint p1')).toBeNull();
   const { day } = visit;
   const [sun] = job.sunOf('w1', '2027-06-21');
   const film = day.tasks.find(({ id }) => id === 'film p1');

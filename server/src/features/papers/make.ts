@@ -9,6 +9,7 @@ import { readShopBook } from '../shop/index.ts';
 import { careSheet } from './careSheet.ts';
 import { conditionSheet } from './conditionSheet.ts';
 import { cutListPaper } from './cutListPaper.ts';
+import { daySheet } from './daySheet.ts';
 import { fittingReport } from './fittingReport.ts';
 import { labels } from './labels.ts';
 import { renderPdf } from './pdf.ts';
@@ -57,6 +58,7 @@ export async function makePaper(
       labels: () => labels(input, origin, paper.jobId, 'labels'),
       'single-labels': () => labels(input, origin, paper.jobId, 'single-labels'),
       'care-sheet': () => careSheet(input),
+      'day-sheet': () => daySheet(input),
       'fitting-report': () => fittingReport(input),
       quote: () => quotePaper(input),
       steps: () => stepsPaper(input),

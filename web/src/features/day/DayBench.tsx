@@ -17,6 +17,7 @@ import { OneOf } from '../../ui/OneOf.tsx';
 import { useIsPhone } from '../../ui/useMedia.ts';
 import { KitList } from '../fitting/index.ts';
 import { useJob } from '../job/index.ts';
+import { Paper } from '../papers/index.ts';
 import { endOf, rowsOf } from './board.ts';
 import { SunDoubt } from './SunDoubt.tsx';
 import { Timeline } from './Timeline.tsx';
@@ -243,6 +244,7 @@ export function DayBench() {
             <Button onClick={keep} disabled={keptHolds || planned.kind === 'planning'}>
               Keep this plan
             </Button>
+            {keptHolds && <Paper kind="day-sheet" disabledBecause={null} />}
           </div>
           <details open={isNarrow}>
             <summary className="min-h-8 cursor-pointer font-semibold">As a list</summary>

@@ -9,6 +9,7 @@ import { useAppSelector, useJob } from '../job/index.ts';
 type PaperKind =
   | 'care-sheet'
   | 'cut-list'
+  | 'day-sheet'
   | 'condition-sheet'
   | 'fitting-report'
   | 'quote'
@@ -20,6 +21,7 @@ type PaperKind =
 const PAPER_NAMES: Readonly<Record<PaperKind, string>> = {
   'care-sheet': 'Care sheet',
   'cut-list': 'Cut list',
+  'day-sheet': 'Day sheet',
   'condition-sheet': 'Condition sheet',
   'fitting-report': 'Fitting report',
   labels: 'Labels on sheets',
