@@ -1,5 +1,6 @@
 import { drag, select } from 'd3';
-import { useEffect, useRef, type RefObject } from 'react';
+import { useEffect, useLayoutEffect, useRef, type RefObject } from 'react';
+import { flushSync } from 'react-dom';
 
 interface Place {
   readonly x: number;
@@ -28,7 +29,7 @@ export function useDrag(node: RefObject<SVGElement | null>, handlers: DragHandle
   const latest = useRef(handlers);
   const byFinger = handlers.byFinger ?? true;
   const enabled = handlers.enabled ?? true;
-  useEffect(() => {
+  useLayoutEffect(() => {
     latest.current = handlers;
   });
   useEffect(() => {
@@ -41,19 +42,25 @@ export function useDrag(node: RefObject<SVGElement | null>, handlers: DragHandle
       const { x, y } = new DOMPoint(at.x, at.y).matrixTransform(matrix?.inverse());
       return { x, y };
     };
+    let hasMoved = false;
     const dragging = drag<SVGElement, unknown>()
       .container(() => svg)
       .on('start', ({ sourceEvent }: { sourceEvent: MouseEvent | TouchEvent }) => {
+        hasMoved = false;
         const at = placeOf(sourceEvent);
         if (at) latest.current.onStart?.(onDrawing(at));
       })
       .on('drag', ({ sourceEvent }: { sourceEvent: MouseEvent | TouchEvent }) => {
+        hasMoved = true;
         const at = placeOf(sourceEvent);
         if (at) latest.current.onMove(onDrawing(at), at);
       })
       .on('end', ({ sourceEvent }: { sourceEvent: MouseEvent | TouchEvent }) => {
         const at = placeOf(sourceEvent);
-        if (at) latest.current.onDrop(at);
+        if (!at) return;
+        // A quick hand lets go before its last move was drawn: where it was let go counts.
+        if (hasMoved) flushSync(() => latest.current.onMove(onDrawing(at), at));
+        latest.current.onDrop(at);
       });
     if (!byFinger) dragging.filter((event: Event) => event.type === 'mousedown').touchable(false);
     const chosen = select<SVGElement, unknown>(element);
