@@ -53,7 +53,13 @@ export {
   nameOfCost,
   type CostPart,
 } from './priceWords.ts';
-export { AGAINST_ACCEPTING, NOT_INCLUDED, describeDifferences, describeOption } from './quoteWords.ts';
+export {
+  AGAINST_ACCEPTING,
+  NOT_INCLUDED,
+  describeDifferences,
+  describeOption,
+  priceRows,
+} from './quoteWords.ts';
 export { describeTask, describeUnplacedTask, describeWhyThere, nameOfTask } from './dayWords.ts';
 export { describeForCustomer } from './customerWords.ts';
 export { describeMark } from './markWords.ts';

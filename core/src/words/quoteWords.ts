@@ -9,10 +9,16 @@ import {
 import type { CutPlan } from '../cuts/index.ts';
 import type { Film } from '../film/index.ts';
 import { cureDays, isHungDry } from '../fitting/index.ts';
-import { paneByItself, verdictFor, type DerivedJob, type DerivedPane } from '../job/index.ts';
+import {
+  paneByItself,
+  verdictFor,
+  type DerivedJob,
+  type DerivedPane,
+  type QuotedPrice,
+} from '../job/index.ts';
 import type { AgainstAccepting, CostOfJob, OptionTexts, OptionsDiffer } from '../quote/index.ts';
 import { NEW_ROOM } from '../survey/index.ts';
-import { countOf, listOf } from '../units/index.ts';
+import { countOf, formatShare, listOf } from '../units/index.ts';
 import { describeForCustomer } from './customerWords.ts';
 
 /* What a quote says beside its figures, in the customer's words. */
@@ -126,3 +132,23 @@ export const AGAINST_ACCEPTING: Readonly<Record<AgainstAccepting, string>> = {
   ranOut: 'This quote has run out. Ask for a new one.',
   noOption: 'This quote has no such choice.',
 };
+
+/** A line of a price as a customer reads it: what it is for, how much, and whether it is the sum. */
+export type PriceRow = readonly [name: string, amount: string, isSum: boolean];
+
+/** The lines of a quoted price, from the film to what is due on ordering. */
+export function priceRows(price: QuotedPrice, money: (minor: number) => string): PriceRow[] {
+  const perCent = price.taxShare * 100;
+  const taxShare = formatShare(price.taxShare, Math.abs(perCent - Math.round(perCent)) < 0.005 ? 0 : 2);
+  const isAdded = price.tax > 0 && price.taxShown === 'added';
+  const rows: (PriceRow | false)[] = [
+    ['Film, fitted', money(price.price), false],
+    price.discount > 0 && [`Discount${price.because && `, ${price.because}`}`, money(-price.discount), false],
+    isAdded && price.discount > 0 && ['Before tax', money(price.net), false],
+    isAdded && [`Tax, ${taxShare}`, money(price.tax), false],
+    ['To pay', money(price.gross), true],
+    price.tax > 0 && !isAdded && [`of which tax, ${taxShare}`, money(price.tax), false],
+    price.deposit > 0 && ['Of that on ordering', money(price.deposit), false],
+  ];
+  return rows.filter((row) => row !== false);
+}

@@ -1,8 +1,8 @@
 import type { Quote, QuoteOption } from '@neat-sill/core/job';
 import { decimalsOf } from '@neat-sill/core/price';
 import { optionsDiffer, quotesOf } from '@neat-sill/core/quote';
-import { formatLength, formatMoney, formatShare, listOf } from '@neat-sill/core/units';
-import { NOT_INCLUDED, describeDifferences } from '@neat-sill/core/words';
+import { formatLength, formatMoney, listOf } from '@neat-sill/core/units';
+import { NOT_INCLUDED, describeDifferences, priceRows } from '@neat-sill/core/words';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { letterhead } from './letterhead.ts';
 import { HAIRLINE } from './pdf.ts';
@@ -80,29 +80,10 @@ function paneTable(quote: QuoteOption, { unit }: PaperInput): Content {
 }
 
 function priceTable({ price }: QuoteOption, money: (minor: number) => string): Content {
-  const perCent = price.taxShare * 100;
-  const taxShare = formatShare(price.taxShare, Math.abs(perCent - Math.round(perCent)) < 0.005 ? 0 : 2);
-  const rows: (readonly [string, string, boolean])[] = [
-    ['Film, fitted', money(price.price), false],
-    ...(price.discount > 0
-      ? [[`Discount${price.because && `, ${price.because}`}`, money(-price.discount), false] as const]
-      : []),
-    ...(price.tax > 0 && price.taxShown === 'added'
-      ? [
-          ...(price.discount > 0 ? [['Before tax', money(price.net), false] as const] : []),
-          [`Tax, ${taxShare}`, money(price.tax), false] as const,
-        ]
-      : []),
-    ['To pay', money(price.gross), true],
-    ...(price.tax > 0 && price.taxShown === 'included'
-      ? [[`of which tax, ${taxShare}`, money(price.tax), false] as const]
-      : []),
-    ...(price.deposit > 0 ? [['Of that on ordering', money(price.deposit), false] as const] : []),
-  ];
   return {
     table: {
       widths: ['*', 'auto'],
-      body: rows.map(([name, value, strong]) => [
+      body: priceRows(price, money).map(([name, value, strong]) => [
         { text: name, bold: strong },
         { text: value, bold: strong, alignment: 'right' },
       ]),

@@ -1,5 +1,6 @@
 import type { OfferedOption } from '@neat-sill/core/contract';
-import { formatLength, formatShare, listOf, type LengthUnit } from '@neat-sill/core/units';
+import { formatLength, listOf, type LengthUnit } from '@neat-sill/core/units';
+import { priceRows } from '@neat-sill/core/words';
 import { WallPicture } from './WallPicture.tsx';
 
 interface WayProps {
@@ -10,22 +11,9 @@ interface WayProps {
 }
 
 function PriceLines({ option: { price }, money }: Pick<WayProps, 'option' | 'money'>) {
-  const tax = `Tax, ${formatShare(price.taxShare, Number.isInteger(Math.round(price.taxShare * 1e4) / 100) ? 0 : 2)}`;
-  const rows: (readonly [string, string, boolean])[] = [
-    ['Film, fitted', money(price.price), false],
-    ...(price.discount > 0
-      ? [[`Discount${price.because && `, ${price.because}`}`, money(-price.discount), false] as const]
-      : []),
-    ...(price.tax > 0 && price.taxShown === 'added' ? [[tax, money(price.tax), false] as const] : []),
-    ['To pay', money(price.gross), true],
-    ...(price.tax > 0 && price.taxShown === 'included'
-      ? [[`of which ${tax.toLowerCase()}`, money(price.tax), false] as const]
-      : []),
-    ...(price.deposit > 0 ? [['Of that on ordering', money(price.deposit), false] as const] : []),
-  ];
   return (
     <dl className="ml-auto grid w-full max-w-sm grid-cols-[1fr_auto]">
-      {rows.map(([name, value, strong]) => [
+      {priceRows(price, money).map(([name, value, strong]) => [
         <dt key={`${name} name`} className={strong ? 'border-t border-ink text-xl font-bold' : ''}>
           {name}
         </dt>,
