@@ -2,7 +2,6 @@ export {
   visitCase,
   visitClock,
   visitTaskOf,
-  wantsClimbing,
   type VisitAsked,
   type VisitCase,
   type VisitTask,

@@ -2,7 +2,7 @@ import { TZDate } from '@date-fns/tz';
 import { addDays, format, formatISO, parseISO } from 'date-fns';
 import type { DayCase, DayTask, Stretch } from '../day/index.ts';
 import type { DerivedJob, DerivedPane } from '../job/index.ts';
-import { accessOf, askOf } from '../quote/index.ts';
+import { askOf } from '../quote/index.ts';
 import { durationOf, type FittedTimes } from '../times/index.ts';
 
 /* The work of a job as a day case: what has to be done pane by pane, by whom of those who come, and when the sun is there. */
@@ -150,7 +150,7 @@ const roomOf = (job: DerivedJob, pane: DerivedPane) => job.wall(pane.wallId)?.re
 
 /**
  * What is to be done on some days, by whom, and when not: nothing is filmed while the sun is on its wall. Every room is set
- * up first and looked at again last. Money in minor units; null where nothing is left to film.
+ * up first and looked at again last. Money in the shop's currency; null where nothing is left to film.
  */
 export function visitCase(asked: VisitAsked): VisitCase | null {
   const { job, workers, from, days } = asked;
@@ -206,7 +206,7 @@ export function visitCase(asked: VisitAsked): VisitCase | null {
       { kind: 'lookAgain', roomId },
     );
   const way = Math.round(header.pricing.minutes / 2);
-  const costPerMin = Math.round((price.hourlyCost * 100) / 60);
+  const costPerMin = price.hourlyCost / 60;
   const pause = { from: dayRules.breakHour * 60, to: dayRules.breakHour * 60 + dayRules.breakMinutes };
   return {
     day: {
@@ -237,7 +237,3 @@ export function visitCase(asked: VisitAsked): VisitCase | null {
     afterwards,
   };
 }
-
-/** Whether a pane is got at from a ladder or a scaffold, which has to come along. */
-export const wantsClimbing = (pane: DerivedPane): boolean =>
-  pane.toFit !== null && ['ladder', 'scaffold'].includes(accessOf(pane.toFit, pane.rules));

@@ -69,7 +69,7 @@ test('a pane’s minutes are divided into cleaning and film by the house rules, 
   const share = minutes('clean p1') / (minutes('clean p1') + minutes('film p1'));
   expect(share).toBeCloseTo(job.rules.day.cleanShare, 1);
   expect(visit?.day.tasks.find(({ id }) => id === 'film p2')?.hands).toBe(job.pane('p2')?.fittingPlan?.hands);
-  expect(visit?.day.people[0]?.costPerMin).toBe(Math.round((job.rules.price.hourlyCost * 100) / 60));
+  expect(visit?.day.people[0]?.costPerMin).toBe(job.rules.price.hourlyCost / 60);
 });
 
 test('panes that are done, not measured or without film ask for nothing; with none left there is no case', () => {

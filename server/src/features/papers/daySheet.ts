@@ -2,7 +2,7 @@ import { durationFor, type DayPlan } from '@neat-sill/core/day';
 import { kitFor } from '@neat-sill/core/fitting';
 import { VISIT_ID, type DerivedJob, type VisitPlan } from '@neat-sill/core/job';
 import { countOf, formatNumber, formatVolume, listOf } from '@neat-sill/core/units';
-import { visitClock, visitTaskOf, wantsClimbing } from '@neat-sill/core/visits';
+import { visitClock, visitTaskOf } from '@neat-sill/core/visits';
 import { KIT_NAMES, describeTask } from '@neat-sill/core/words';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { letterhead } from './letterhead.ts';
@@ -94,7 +94,6 @@ function toLoad({ job, unit }: PaperInput): string[] {
     ...lines.map(({ kind, item, amount }) =>
       kind === 'usedUp' ? `${KIT_NAMES[item]}: ${formatNumber(Math.ceil(amount))}` : KIT_NAMES[item],
     ),
-    ...(job.panes.some(wantsClimbing) ? ['Something to climb on: see the panes'] : []),
   ];
 }
 
