@@ -1,10 +1,9 @@
 import type { SentEdit } from '@neat-sill/core/contract';
 import type { JobRecords } from '@neat-sill/core/job';
+import { dayAt } from '@neat-sill/core/fitting';
 import { againstAccepting } from '@neat-sill/core/quote';
 import { sameData } from '@neat-sill/core/record';
 import { AGAINST_ACCEPTING } from '@neat-sill/core/words';
-import { TZDate } from '@date-fns/tz';
-import { format } from 'date-fns';
 import type { QuickTx } from '../../db/database.ts';
 import { HttpProblem } from '../../http/problem.ts';
 import type { Caller } from '../../http/route.ts';
@@ -89,7 +88,7 @@ async function dayOfShop(quick: QuickTx, now: Date): Promise<string> {
     text: `select details->>'timeZone' as zone from shops where id = current_shop()`,
     values: [],
   });
-  return format(new TZDate(now.getTime(), shop?.zone ?? 'UTC'), 'yyyy-MM-dd');
+  return dayAt(now.toISOString(), shop?.zone ?? 'UTC');
 }
 
 const hasGoneOut = async (quick: QuickTx, jobId: string, quoteId: string) =>

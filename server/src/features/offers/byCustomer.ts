@@ -31,7 +31,7 @@ async function write(tx: Tx, { shopId, jobId }: OpenLink, { kind, data, label }:
   });
   await tx
     .update(jobs)
-    .set({ version: sql`${jobs.version} + 1`, changedAt: now, outlineStale: true })
+    .set({ version: sql`${jobs.version} + 1`, changedAt: now })
     .where(eq(jobs.id, jobId));
 }
 

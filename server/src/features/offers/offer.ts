@@ -1,9 +1,8 @@
 import { NEW_SHOP_DETAILS, type OfferedOption, type OfferedQuote } from '@neat-sill/core/contract';
+import { dayAt } from '@neat-sill/core/fitting';
 import type { JobRecords, Quote, QuoteOption } from '@neat-sill/core/job';
 import { acceptancesOf, againstAccepting, optionsDiffer, questionsOf } from '@neat-sill/core/quote';
 import { AGAINST_ACCEPTING, NOT_INCLUDED, describeDifferences } from '@neat-sill/core/words';
-import { TZDate } from '@date-fns/tz';
-import { format } from 'date-fns';
 import { and, eq, inArray, isNotNull, ne } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
 import { jobRecords, jobs, shops } from '../../db/schema.ts';
@@ -82,7 +81,7 @@ export async function shopOf(tx: Tx, shopId: string, now: Date) {
   const { telephone, email, unit, timeZone } = shop?.details ?? NEW_SHOP_DETAILS;
   return {
     says: { name: shop?.name ?? '', telephone, email, unit },
-    today: format(new TZDate(now.getTime(), timeZone), 'yyyy-MM-dd'),
+    today: dayAt(now.toISOString(), timeZone),
   };
 }
 

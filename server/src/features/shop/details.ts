@@ -1,8 +1,7 @@
 import { readStored } from '@neat-sill/core/record';
 import { NEW_SHOP_DETAILS, saveShopSchema, shopDetailsSchema, type Shop } from '@neat-sill/core/contract';
 import { countOf } from '@neat-sill/core/units';
-import { TZDate } from '@date-fns/tz';
-import { format } from 'date-fns';
+import { dayAt } from '@neat-sill/core/fitting';
 import { and, eq, isNotNull } from 'drizzle-orm';
 import type { z } from 'zod';
 import type { Tx } from '../../db/database.ts';
@@ -50,7 +49,7 @@ export async function refuseOtherCurrency(
 ): Promise<void> {
   const { details } = await readShop(tx, shopId);
   if (details.currency === currency) return;
-  const today = format(new TZDate(now.getTime(), details.timeZone), 'yyyy-MM-dd');
+  const today = dayAt(now.toISOString(), details.timeZone);
   const open = await readOpenQuotes(tx, today);
   const [first] = open;
   if (!first) return;
