@@ -165,7 +165,7 @@ test('a quote’s choices and the customer’s page are accessible', async ({ si
   await openDemoJob(page, 'bakery', 'price');
   await page.getByRole('button', { name: 'Choices side by side' }).click();
   await page.getByLabel('Another film').selectOption({ index: 1 });
-  await page.getByRole('button', { name: 'Set it beside' }).click();
+  await page.getByRole('button', { name: 'Add this choice' }).click();
   await expect(page.getByText('Planning its cuts')).toBeHidden();
   await page.getByRole('button', { name: /^Make quote/ }).click();
   await page.getByRole('button', { name: 'Make a link for the customer' }).click();

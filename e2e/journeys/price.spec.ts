@@ -97,7 +97,7 @@ test('choices stand side by side; the customer reads them behind a link, asks, a
   await page.getByRole('button', { name: 'Choices side by side' }).click();
   await page.getByLabel('Another film').selectOption({ label: 'Gannet Silver 20' });
   await page.getByLabel('Called, for the customer').fill('Better');
-  await page.getByRole('button', { name: 'Set it beside' }).click();
+  await page.getByRole('button', { name: 'Add this choice' }).click();
   const choices = page.getByRole('list', { name: 'Choices' });
   await expect(choices.getByRole('heading', { name: 'Better' })).toBeVisible();
   await expect(choices.getByText('Planning its cuts')).toBeHidden();
@@ -159,7 +159,7 @@ test('choices stand side by side; the customer reads them behind a link, asks, a
   await expect(phone.getByRole('heading', { name: 'What changes since quote 1' })).toBeVisible();
   await expect(phone.getByText('panes 1 and 2 are to have another film')).toBeVisible();
   // Closed, the link holds nothing any more.
-  await page.getByRole('button', { name: 'Close it' }).last().click();
+  await page.getByRole('button', { name: 'Close the link' }).last().click();
   await expect(page.getByText(/: closed$/)).toBeVisible();
   await phone.reload();
   await expect(phone.getByText(/There is nothing behind this link/)).toBeVisible();

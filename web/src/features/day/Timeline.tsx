@@ -90,7 +90,7 @@ export function Timeline({
               {worker.name}
             </text>
             <text x={0} y={y + 44} fontSize="12" fill="var(--quiet)">
-              {paidMin === 0 ? 'not wanted' : `${Math.floor(paidMin / 60)} h ${paidMin % 60} min`}
+              {paidMin === 0 ? 'nothing to do' : `${Math.floor(paidMin / 60)} h ${paidMin % 60} min`}
             </text>
             {blocks.map((block) => {
               const width = Math.max(1.5, x(block.to) - x(block.from));

@@ -91,7 +91,7 @@ export function CustomerLinks({ quotes, newest }: { quotes: readonly QuoteWithId
               </span>
               {!link.revokedAt && (
                 <Button size="low" onClick={() => void revoke({ jobId, linkId: link.id })}>
-                  Close it
+                  Close the link
                 </Button>
               )}
             </li>

@@ -3,12 +3,12 @@ import { isOffered } from '@neat-sill/core/film';
 import { formatShare, listOf } from '@neat-sill/core/units';
 import { LEFT_OUT, describeMinutes } from '@neat-sill/core/words';
 import { rollup } from 'd3';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { Choice, TextField } from '../../ui/Field.tsx';
 import { today } from '../../ui/format.ts';
 import { useJob } from '../job/index.ts';
-import { OWN_WAY, type WayOfJob } from './useOptions.ts';
+import { OWN_WAY, textsOf, type WayOfJob } from './useOptions.ts';
 
 interface OptionsProps {
   readonly ways: readonly WayOfJob[];
@@ -29,6 +29,7 @@ function Way({
 }) {
   const { edit } = useJob();
   const { planned, name, changes, job } = way;
+  const texts = useMemo(() => planned && textsOf(job, planned), [job, planned]);
   const leftOut = rollup(
     job.plan.leftOut,
     (panes) => panes.map(({ paneId }) => job.pane(paneId)?.record.label ?? paneId),
@@ -63,7 +64,7 @@ function Way({
               </dd>,
             ])}
           </dl>
-          {planned.texts.said.map(({ filmId, sentences }) => (
+          {texts?.said.map(({ filmId, sentences }) => (
             <div key={filmId} className="text-sm">
               <p className="font-semibold">{job.shop.films.find(({ id }) => id === filmId)?.name}</p>
               <ul className="list-disc pl-4">
@@ -167,7 +168,7 @@ export function Options({ ways, pricing, money, onPrice }: OptionsProps) {
             onChoose={(on) => setOnMarked(on === 'marked')}
           />
           <Button onClick={add} disabled={!chosen || (onMarked && marked.length === 0)}>
-            Set it beside
+            Add this choice
           </Button>
         </div>
       )}

@@ -8,9 +8,10 @@ import {
   quoteOption,
   quotesOf,
   type CostOfJob,
+  type OptionTexts,
 } from '@neat-sill/core/quote';
 import { addRecord } from '@neat-sill/core/record';
-import { formatMoney } from '@neat-sill/core/units';
+import { formatMoney, listOf } from '@neat-sill/core/units';
 import {
   COST_PART_NAMES,
   costPartOf,
@@ -30,7 +31,7 @@ import { Paper } from '../papers/index.ts';
 import { AcceptHere } from './AcceptHere.tsx';
 import { CustomerLinks } from './CustomerLinks.tsx';
 import { Questions } from './Questions.tsx';
-import { OWN_WAY, type WayOfJob } from './useOptions.ts';
+import { OWN_WAY, textsOf, type WayOfJob } from './useOptions.ts';
 
 interface QuotesProps {
   readonly cost: CostOfJob;
@@ -63,10 +64,12 @@ function Since({ what, was, now, currency }: { what: string; was: Offered; now: 
   );
 }
 
-/** The ways that can be offered now; null while one of them is still planned. */
-function offeredNow(ways: readonly WayOfJob[]): Offered[] | null {
-  const options = ways.map(({ id, name, job, planned }) =>
-    planned ? quoteOption({ id, name, job, ...planned }) : null,
+const NO_TEXTS: OptionTexts = { said: [], cautions: [], afterwards: '' };
+
+/** The ways that can be offered now, as they are held against an offer; null while one of them is still planned. */
+function offeredNow(ways: readonly WayOfJob[], texts: (way: WayOfJob) => OptionTexts): Offered[] | null {
+  const options = ways.map((way) =>
+    way.planned ? quoteOption({ ...way, ...way.planned, texts: texts(way) }) : null,
   );
   return options.every((option) => option !== null) ? options : null;
 }
@@ -106,7 +109,9 @@ export function Quotes({ cost, ways }: QuotesProps) {
   const person = session?.person ?? null;
   if (!plan) return null;
   // What changes an order is one way only: the choice was made.
-  const offered = offeredNow(ordered ? ways.slice(0, 1) : ways);
+  const toOffer = ordered ? ways.slice(0, 1) : ways;
+  const offered = offeredNow(toOffer, () => NO_TEXTS);
+  const unpriced = toOffer.filter(({ planned }) => planned && planned.cost.withoutPrice.length > 0);
   const own = offered?.find(({ id }) => id === OWN_WAY) ?? null;
   const isUnder = offered?.some(({ price, cost: own_ }) => price.net < own_) ?? false;
   const mayGoUnder = person?.role === 'owner' && because.trim() !== '';
@@ -119,9 +124,12 @@ export function Quotes({ cost, ways }: QuotesProps) {
       `${name}.price.json`,
     );
   const make = () => {
-    if (!offered) return;
+    const options = offeredNow(toOffer, ({ job: of, planned }) =>
+      planned ? textsOf(of, planned) : NO_TEXTS,
+    );
+    if (!options) return;
     const quote = makeQuote({
-      ...{ job: job.derived, options: offered, currency: cost.asked.currency },
+      ...{ job: job.derived, options, currency: cost.asked.currency },
       ...{ madeAt: new Date().toISOString(), today: today() },
       madeBy: person && { id: person.id, name: person.name },
       terms: shop?.details.terms ?? '',
@@ -204,11 +212,17 @@ export function Quotes({ cost, ways }: QuotesProps) {
           )}
         </div>
       )}
+      {!offered && (
+        <p className="text-sm text-quiet">The choices are still planned; then they can be offered.</p>
+      )}
+      {unpriced.length > 0 && (
+        <Note tone="doubt">
+          {listOf(unpriced.map(({ name: way }) => way))}: a film has no price, so it can’t be offered. Give it
+          one under Films, or remove the choice.
+        </Note>
+      )}
       <div className="flex flex-wrap items-end gap-2">
-        <Button
-          onClick={make}
-          disabled={cost.withoutPrice.length > 0 || !offered || (isUnder && !mayGoUnder)}
-        >
+        <Button onClick={make} disabled={unpriced.length > 0 || !offered || (isUnder && !mayGoUnder)}>
           Make {kind} {version}
           {offered && offered.length > 1 && `, ${offered.length} choices`}
         </Button>

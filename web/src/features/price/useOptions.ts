@@ -1,6 +1,6 @@
 import type { CutPlan } from '@neat-sill/core/cuts';
 import { deriveJob, type Change, type DerivedJob, type JobRecords, type Pricing } from '@neat-sill/core/job';
-import type { CostOfJob } from '@neat-sill/core/quote';
+import type { CostOfJob, OptionTexts } from '@neat-sill/core/quote';
 import { patchRecord, withRecord } from '@neat-sill/core/record';
 import { describeOption } from '@neat-sill/core/words';
 import { useMemo } from 'react';
@@ -22,9 +22,12 @@ export interface WayOfJob {
   readonly planned: {
     readonly plan: CutPlan;
     readonly cost: CostOfJob;
-    readonly texts: ReturnType<typeof describeOption>;
   } | null;
 }
+
+/** What an option says of its films; some hundredths of a second a film, so only for who reads it. */
+export const textsOf = (job: DerivedJob, { plan, cost }: NonNullable<WayOfJob['planned']>): OptionTexts =>
+  describeOption(job, plan, cost, Number(today().slice(0, 4)));
 
 const MOST_STEPS = 1_000_000_000;
 
@@ -56,11 +59,9 @@ export function useOptions({ costOf }: JobCost): readonly WayOfJob[] {
   // Each has as long as the plan on the screen had, which it stands beside.
   const costs = useCosts(orders, { milliseconds: searchMs(live.job), steps: MOST_STEPS });
   return useMemo(() => {
-    const year = Number(today().slice(0, 4));
     const withPlan = (of: DerivedJob, plan: CutPlan | null): WayOfJob['planned'] => {
       if (!plan || plan.pulls.length === 0) return null;
-      const cost = costOf(of, plan, header.pricing);
-      return { plan, cost, texts: describeOption(of, plan, cost, year) };
+      return { plan, cost: costOf(of, plan, header.pricing) };
     };
     const own = { id: OWN_WAY, name: 'As planned', job: derived, changes: [] };
     return [
