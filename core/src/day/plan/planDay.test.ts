@@ -72,7 +72,7 @@ test('better plans are told as they are found, each better than the one before a
   told.forEach((plan, at) => {
     expect(checkDay(day, plan)).toEqual([]);
     const before = told[at - 1];
-    if (before) expect([leftOut(day, plan), plan.cost] < [leftOut(day, before), before.cost]).toBeDefined();
+    if (before) expect(leftOut(day, plan)).toBeLessThanOrEqual(leftOut(day, before));
     if (before && leftOut(day, plan) === leftOut(day, before)) expect(plan.cost).toBeLessThan(before.cost);
   });
   expect(planDay(day, { random: seededRandom(1), rounds: 1e9, shouldStop: () => true })).toEqual(told[0]);
@@ -121,9 +121,8 @@ test('a way may fall into a break, work may not; pace is reckoned in thousandths
   const short = planOf(
     dayOf([task('a', { minutes: 50 })], { people: [{ ...(people[0] as (typeof people)[0]), pace: 1.101 }] }),
   );
-  expect(short.unplaced).toEqual(
-    [{ taskId: 'a', reason: 'avoid.always' }].map(({ taskId }) => ({ taskId, reason: expect.any(String) })),
-  );
+  // A thousandth more is 56 minutes, which fit nowhere.
+  expect(short.unplaced.map(({ taskId }) => taskId)).toEqual(['a']);
 });
 
 test('what can’t be is left out with its reason, and all else is planned', () => {
