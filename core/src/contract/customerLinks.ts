@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import {
+  CUSTOMER_LANGUAGES,
   questionText,
   quotedPaneSchema,
   quotedPriceSchema,
@@ -63,7 +64,9 @@ export const offeredQuoteSchema = z
       unit: z.enum(['mm', 'in']),
     }),
     quoteId: z.string(),
-    version: z.int(),
+    /** As it is called on paper. */
+    number: z.string(),
+    language: z.enum(CUSTOMER_LANGUAGES),
     madeAt: moment,
     validUntil: z.iso.date(),
     currency: z.string(),
@@ -71,11 +74,10 @@ export const offeredQuoteSchema = z
     customer: z.string(),
     place: z.string(),
     terms: z.string(),
-    notIncluded: z.array(z.string()),
     options: z.array(offeredOptionSchema),
     /** Where it changes what was ordered: the quote it changes, what is other, and what there was to pay. */
     changes: z
-      .strictObject({ version: z.int(), differences: z.array(z.string()), grossBefore: minor })
+      .strictObject({ number: z.string(), differences: z.array(z.string()), grossBefore: minor })
       .nullable(),
     accepted: z.strictObject({ optionId: z.string(), name: z.string(), at: moment }).nullable(),
     /** Why it can't be accepted, in a sentence; null where it can, or has been. */
@@ -114,7 +116,7 @@ export const openQuotesSchema = z
         jobId: z.uuid(),
         job: z.string(),
         customer: z.string(),
-        version: z.int(),
+        number: z.string(),
         validUntil: z.iso.date(),
         currency: z.string(),
         gross: minor,

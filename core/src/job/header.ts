@@ -54,6 +54,8 @@ export const NO_PRICING: Pricing = {
 };
 
 const jobHeaderSchema = z.strictObject({
+  /** Counts the jobs of the shop, given by the server when the job is made; null until it was there. */
+  number: z.int().min(1).nullable().default(null),
   name: nameField,
   customer: nameField,
   site: siteSchema,
@@ -94,8 +96,9 @@ export const NO_VISIT: JobHeader['visit'] = {
 /** What a new job says of its site until somebody says more; on its plan north is up. */
 export const NEW_HEADER: Pick<
   JobHeader,
-  'visit' | 'plan' | 'rollWidths' | 'filmRuleSets' | 'longestPullMm' | 'pricing'
+  'number' | 'visit' | 'plan' | 'rollWidths' | 'filmRuleSets' | 'longestPullMm' | 'pricing'
 > = {
+  number: null,
   visit: NO_VISIT,
   plan: { northDeg: 0 },
   rollWidths: {},

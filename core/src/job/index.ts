@@ -1,12 +1,14 @@
 export { VISIT_ID, visitRecords, type VisitPlan } from './visitRecord.ts';
 export {
   questionText,
+  CUSTOMER_LANGUAGES,
   quoteRecords,
   quotedPaneSchema,
   quotedPriceSchema,
   quotedWallSchema,
   signedSchema,
   type Acceptance,
+  type CustomerLanguage,
   type Question,
   type Quote,
   type QuoteOption,

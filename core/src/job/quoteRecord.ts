@@ -96,7 +96,14 @@ const quoteOptionSchema = z.strictObject({
 });
 export type QuoteOption = z.infer<typeof quoteOptionSchema>;
 
+/** Languages that there are texts for customers in. */
+export const CUSTOMER_LANGUAGES = ['en'] as const;
+export type CustomerLanguage = (typeof CUSTOMER_LANGUAGES)[number];
+
 const quoteSchema = z.strictObject({
+  language: z.enum(CUSTOMER_LANGUAGES).default('en'),
+  /** As it stands on the paper: the job's number in the shop and the version; empty in quotes from before jobs had one. */
+  number: z.string().max(40).default(''),
   /** The first of a job is 1. */
   version: z.int().min(1).max(10_000),
   madeAt: momentField,

@@ -5,6 +5,8 @@ export {
   acceptancesOf,
   againstAccepting,
   makeQuote,
+  nextVersion,
+  numberOfQuote,
   optionsDiffer,
   questionsOf,
   quotesOf,

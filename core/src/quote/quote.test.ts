@@ -1,5 +1,5 @@
 import { planCuts } from '../cuts/index.ts';
-import { NO_PRICING, deriveJob, type Acceptance, type Quote } from '../job/index.ts';
+import { NO_PRICING, deriveJob, type Acceptance, type JobHeader, type Quote } from '../job/index.ts';
 import { bookForTest, readingsForTest, recordsForTest } from '../testing/index.ts';
 import { fitTimes } from '../times/index.ts';
 import { seededRandom } from '../units/index.ts';
@@ -8,6 +8,7 @@ import {
   againstAccepting,
   costOfJob,
   makeQuote,
+  numberOfQuote,
   optionsDiffer,
   questionsOf,
   quoteOption,
@@ -37,6 +38,7 @@ function offered(panes: Parameters<typeof recordsForTest>[0], before: Before = {
     ...{ job, options: [option], currency: 'EUR' },
     ...{ madeAt: '2027-01-31T09:00:00Z', today: '2027-01-31', underCost: null },
     ...{ madeBy: { id: 'm', name: 'Marit Brindle' }, terms: 'Half on ordering.' },
+    language: 'en',
   });
   return { job, cost, quote, option };
 }
@@ -84,6 +86,24 @@ test('a wall is kept as it is drawn: every pane in its place, darker with film, 
   expect(glass?.label).toBe('1');
   expect(glass?.lightByDay).toBeGreaterThan(first?.lightByDay ?? 1);
   expect(glass?.lightByNight).not.toBe(first?.lightByNight);
+});
+
+test('a quote is called by the job’s number through the shop and its version, one from before by its version', () => {
+  const { quote, job } = offered(three);
+  expect([quote.number, numberOfQuote(quote)]).toEqual(['', '1']);
+  const header = { ...(job.header as JobHeader), number: 41 };
+  const second = makeQuote({
+    ...{ job: { ...job, header, records: { ...job.records, quote: { a: quote } } }, options: quote.options },
+    ...{
+      currency: 'EUR',
+      madeAt: '2027-02-01T09:00:00Z',
+      today: '2027-02-01',
+      underCost: null,
+      madeBy: null,
+    },
+    ...{ terms: '', language: 'en' },
+  });
+  expect([second.number, numberOfQuote(second), second.language]).toEqual(['41-2', '41-2', 'en']);
 });
 
 test('quotes of a job are counted on, the newest first', () => {

@@ -13,6 +13,7 @@ export interface QuoteAsked {
   readonly today: string;
   readonly madeBy: Quote['madeBy'];
   readonly terms: string;
+  readonly language: Quote['language'];
   readonly underCost: string | null;
 }
 
@@ -21,6 +22,16 @@ export function quotesOf(records: Pick<JobRecords, 'quote'>): readonly WithId<Qu
   return Object.entries(records.quote)
     .map(([id, quote]) => ({ ...quote, id }))
     .sort((one, other) => other.version - one.version || other.madeAt.localeCompare(one.madeAt));
+}
+
+/** The version that the next quote of a job has. */
+export function nextVersion(records: Pick<JobRecords, 'quote'>): number {
+  return (quotesOf(records)[0]?.version ?? 0) + 1;
+}
+
+/** How a quote is called on papers and screens: by its number through the shop, else by its version in the job. */
+export function numberOfQuote({ number, version }: Pick<Quote, 'number' | 'version'>): string {
+  return number || String(version);
 }
 
 /** What was accepted of a job, the latest first: a quote, then the changes to it. */
@@ -67,9 +78,11 @@ export function againstAccepting(
 export function makeQuote({ job, options, today, ...said }: QuoteAsked): Quote {
   const { records, header, rules } = job;
   const until = addDays(parseISO(today), rules.price.validDays);
+  const version = nextVersion(records);
   return {
     ...said,
-    version: (quotesOf(records)[0]?.version ?? 0) + 1,
+    version,
+    number: header?.number ? `${header.number}-${version}` : '',
     validUntil: format(until, 'yyyy-MM-dd'),
     job: header?.name ?? '',
     customer: header?.customer ?? '',

@@ -32,6 +32,7 @@ export const quoteOptionForTest: Quote['options'][number] = {
 };
 
 export const quoteForTest: Quote = {
+  ...{ language: 'en', number: '' },
   ...{ version: 1, madeAt: '2026-05-04T09:00:00Z', madeBy: null, validUntil: '2026-06-03' },
   ...{ currency: 'EUR', job: 'Reading room', customer: 'Lantern Quay Library', place: 'Quay 1, Halden' },
   ...{ changes: null, underCost: null, terms: 'Half on ordering.', options: [quoteOptionForTest] },

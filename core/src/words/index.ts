@@ -53,15 +53,11 @@ export {
   nameOfCost,
   type CostPart,
 } from './priceWords.ts';
-export {
-  AGAINST_ACCEPTING,
-  NOT_INCLUDED,
-  describeDifferences,
-  describeOption,
-  priceRows,
-} from './quoteWords.ts';
+export { describeDifferences, describeOption, priceRows } from './customer/quoteWords.ts';
+export { customerTexts } from './customer/texts.ts';
+export type { CustomerTexts } from './customer/english.ts';
 export { describeTask, describeUnplacedTask, describeWhyThere, nameOfTask } from './dayWords.ts';
-export { describeForCustomer } from './customerWords.ts';
+export { describeForCustomer } from './customer/customerWords.ts';
 export { describeMark } from './markWords.ts';
 export { PANE_WORDS } from './paneWords.ts';
 export { describeBeforeFilm, describePlaceOnPane, describeRemedy } from './defectWords.ts';

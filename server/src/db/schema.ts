@@ -273,6 +273,12 @@ export const ruleSets = pgTable(
   (table) => [primaryKey({ columns: [table.shopId, table.id] })],
 );
 
+/** How many jobs a shop has made: the last number that one was given. */
+export const jobNumbers = pgTable('job_numbers', {
+  shopId: shopId().primaryKey(),
+  last: integer().notNull(),
+});
+
 export const jobs = pgTable(
   'jobs',
   {

@@ -85,6 +85,12 @@ test('a database of the version before comes forward with all that is in it', as
     values: [job],
   });
   expect(told).toEqual([{ panes: '3', customer: 'Lantern Quay Library' }]);
+  const numbered = await db.read<{ number: number; last: number }>(shop, {
+    name: 'numbered',
+    text: `select (data->>'number')::int as number, last from job_records, job_numbers where kind = 'job'`,
+    values: [],
+  });
+  expect(numbered).toEqual([{ number: 1, last: 1 }]);
   await db.close();
   await drop();
 });

@@ -48,7 +48,8 @@ export async function seedDemo(db: Database, now: Date): Promise<boolean> {
     const there = await tx.select({ id: shops.id }).from(shops);
     if (there.length > 0) return false;
     await insertShop(tx, { ...DEMO_SHOP, people: DEMO_PEOPLE, password: DEMO_SIGN_IN.password }, now);
-    for (const [at, { id, records }] of DEMO_JOBS.entries()) {
+    // The oldest first, so that they are numbered as they were made.
+    for (const [at, { id, records }] of [...DEMO_JOBS.entries()].reverse()) {
       const changedAt = new Date(now.getTime() - at * 3_600_000);
       await insertJob(tx, { id, shopId: DEMO_SHOP.id, personId: null, now: changedAt }, records);
     }

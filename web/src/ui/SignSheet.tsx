@@ -1,3 +1,4 @@
+import type { CustomerTexts } from '@neat-sill/core/words';
 import { useState } from 'react';
 import { Button } from './Button.tsx';
 import { TextField } from './Field.tsx';
@@ -13,32 +14,43 @@ interface SignSheetProps {
   readonly name: string;
   readonly act: string;
   readonly busy?: boolean;
+  /** What it asks for, in the language of who signs. */
+  readonly asks: CustomerTexts['signing'];
   readonly onSign: (name: string, strokes: DrawnStrokes) => void;
   readonly onClose: () => void;
 }
 
 /** Has somebody sign with name and hand. */
-export function SignSheet({ title, says, name: before, act, busy = false, onSign, onClose }: SignSheetProps) {
+export function SignSheet({
+  title,
+  says,
+  name: before,
+  act,
+  busy = false,
+  asks,
+  onSign,
+  onClose,
+}: SignSheetProps) {
   const [name, setName] = useState(before);
   const [strokes, setStrokes] = useState<Strokes>([]);
-  const missing = name.trim() === '' ? 'Who signs?' : strokes.length === 0 ? 'Sign in the field.' : null;
+  const missing = name.trim() === '' ? asks.whoSigns : strokes.length === 0 ? asks.inTheField : null;
   return (
     <Sheet title={title} open onClose={onClose}>
       <p>{says}</p>
       <TextField
-        label="Name"
+        label={asks.name}
         value={name}
         maxLength={120}
         onChange={(event) => setName(event.target.value)}
       />
-      <SignaturePad label="Sign here" strokes={strokes} onStrokes={setStrokes} />
+      <SignaturePad label={asks.here} strokes={strokes} onStrokes={setStrokes} />
       <div className="flex flex-wrap items-center justify-end gap-2">
         {missing && <span className="text-sm text-quiet">{missing}</span>}
         <Button className="min-h-12" disabled={strokes.length === 0} onClick={() => setStrokes([])}>
-          Clear
+          {asks.clear}
         </Button>
         <Button className="min-h-12" onClick={onClose}>
-          Cancel
+          {asks.cancel}
         </Button>
         <Button
           className="min-h-12"

@@ -1,10 +1,13 @@
-import { planCuts } from '../cuts/index.ts';
-import { NO_PRICING, deriveJob } from '../job/index.ts';
-import { costOfJob, timesDefaults, type OptionsDiffer } from '../quote/index.ts';
-import { bookForTest, readingsForTest, recordsForTest } from '../testing/index.ts';
-import { fitTimes } from '../times/index.ts';
-import { seededRandom } from '../units/index.ts';
+import { planCuts } from '../../cuts/index.ts';
+import { NO_PRICING, deriveJob } from '../../job/index.ts';
+import { costOfJob, timesDefaults, type OptionsDiffer } from '../../quote/index.ts';
+import { bookForTest, readingsForTest, recordsForTest } from '../../testing/index.ts';
+import { fitTimes } from '../../times/index.ts';
+import { seededRandom } from '../../units/index.ts';
 import { describeDifferences, describeOption } from './quoteWords.ts';
+import { customerTexts } from './texts.ts';
+
+const texts = customerTexts('en');
 
 const plain = readingsForTest([820, 820, 820, 1326, 1326, 1326]);
 const wide = readingsForTest([2300, 2300, 2300, 1326, 1326, 1326]);
@@ -17,7 +20,7 @@ function textsFor(panes: Parameters<typeof recordsForTest>[0], book = bookForTes
     ...{ job, plan, planJob, currency: 'EUR', taxShare: 0.19 },
     ...{ times: fitTimes(timesDefaults(job.rules), []), pricing: NO_PRICING },
   });
-  return describeOption(job, plan, cost, 2027);
+  return describeOption({ job, plan, cost, year: 2027, texts });
 }
 
 test('an option says what its films do there, names panes with a seam, and what comes afterwards', () => {
@@ -70,17 +73,20 @@ test('two panes with seams are named together', () => {
 
 test('what differs is told in parts of a sentence, one pane or several', () => {
   const nothing: OptionsDiffer = { added: [], gone: [], other: [], grossBefore: 1, grossNow: 1 };
-  expect(describeDifferences(nothing)).toEqual([]);
+  expect(describeDifferences(nothing, texts)).toEqual([]);
   expect(
-    describeDifferences({
-      ...nothing,
-      added: ['4'],
-      gone: ['1', '2'],
-      other: [
-        { label: '3', what: ['size', 'film'] },
-        { label: '5', what: ['size', 'seams'] },
-      ],
-    }),
+    describeDifferences(
+      {
+        ...nothing,
+        added: ['4'],
+        gone: ['1', '2'],
+        other: [
+          { label: '3', what: ['size', 'film'] },
+          { label: '5', what: ['size', 'seams'] },
+        ],
+      },
+      texts,
+    ),
   ).toEqual([
     'pane 4 is new',
     'panes 1 and 2 are gone',

@@ -61,6 +61,8 @@ interface Table {
   readonly order: string;
   /** Lines that are in it; all without it. */
   readonly where?: string;
+  /** Archives from before there was such a table are read without it. */
+  readonly mayLack?: boolean;
   /** Bytes that are a file of their own, by the row's id. */
   readonly file?: { readonly column: string; readonly suffix: string; readonly begins: string };
   /** What a row that is read in has beside what is in the archive, as SQL. */
@@ -103,6 +105,7 @@ export const ARCHIVE_TABLES: readonly Table[] = [
       version: number,
     }),
   },
+  { name: 'job_numbers', order: 'last', row: z.strictObject({ last: number }), mayLack: true },
   {
     name: 'stock',
     order: 'id',

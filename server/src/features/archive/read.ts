@@ -86,6 +86,7 @@ function parsedLine<Value>(schema: z.ZodType<Value>, text: string, where: string
 
 async function* rowsOf(archive: Archive, table: Table): AsyncGenerator<Record<string, unknown>[]> {
   const name = linesName(table);
+  if (table.mayLack && !archive.names.has(name)) return;
   const lines = createInterface({ input: await archive.stream(name), crlfDelay: Infinity });
   let rows: Record<string, unknown>[] = [];
   let at = 0;
@@ -180,6 +181,8 @@ export async function readArchive(databaseUrl: string, file: string): Promise<Re
     );
     let rows = 1;
     for (const table of ARCHIVE_TABLES) rows += await readTable(client, archive, table, shop.id);
+    // Archives from before jobs had numbers.
+    await client.query('select number_jobs($1)', [shop.id]);
     const owners = await client.query<{ email: string }>(
       `select email from people where shop_id = $1 and role = 'owner' and removed_at is null order by email`,
       [shop.id],

@@ -9,7 +9,7 @@ import {
 } from '@neat-sill/core/contract';
 import { checkDay } from '@neat-sill/core/day';
 import { PLAN_ID, type KeptPlan } from '@neat-sill/core/cuts';
-import { altersLog, danglingRecords, rulesOfKind, type JobRecords } from '@neat-sill/core/job';
+import { altersLog, danglingRecords, headerOf, rulesOfKind, type JobRecords } from '@neat-sill/core/job';
 import { sameData } from '@neat-sill/core/record';
 import { describePlanFault } from '@neat-sill/core/words';
 import type { QuickTx, ReadQuery, Tx } from '../../db/database.ts';
@@ -62,6 +62,15 @@ function refuseRewriting({ edit, person }: Writing): void {
           'An entry of the fitting log is written by whoever is signed in. Sign in as the one who did it.',
       });
   }
+}
+
+/** A job keeps the number it was given, whatever is sent. */
+function keepNumber(edit: SentEdit, before: JobRecords): SentEdit {
+  const number = headerOf(before)?.number ?? null;
+  const changes = edit.changes.map((change) =>
+    change.kind === 'job' && change.after ? { ...change, after: { ...change.after, number } } : change,
+  );
+  return { ...edit, changes };
 }
 
 /** A plan that is kept, or changed by hand, is proved before it is written: the rack and the hands go by it. */
@@ -188,15 +197,15 @@ interface Written {
  * far the job is stands with it. Repeating it (the answer got lost) changes nothing and gives the same versions; a record
  * changed since makes the whole edit stale: 409 with what stands now. Whoever calls tells the others.
  */
-export async function writeEdit(quick: QuickTx, known: Known, writing: Writing): Promise<Written> {
-  const { jobId, person, edit, now } = writing;
+export async function writeEdit(quick: QuickTx, known: Known, sent: Writing): Promise<Written> {
+  const { jobId, person, now } = sent;
   const { shopId } = person;
   // Sent together: what is asked for is guessed by the job as it is known, and asked again where that was another.
   const guessed = known.jobs.last(shopId, jobId);
-  const guessedFilms = filmsOf(guessed, edit);
+  const guessedFilms = filmsOf(guessed, sent.edit);
   const [[row], [around]] = await Promise.all([
     quick.query<JobRow>(holdJob(jobId)),
-    quick.query<AroundRow>(readAround(jobId, edit.editId, guessedFilms)),
+    quick.query<AroundRow>(readAround(jobId, sent.edit.editId, guessedFilms)),
   ]);
   if (!row) throw notFound('The job');
   if (row.shelf === 'deleted')
@@ -211,6 +220,8 @@ export async function writeEdit(quick: QuickTx, known: Known, writing: Writing):
   const isKnown = guessed?.revision === row.revision;
   const before = isKnown ? guessed : await readJob(quick.tx(), jobId);
   if (!before) throw notFound('The job');
+  const edit = keepNumber(sent.edit, before.records);
+  const writing = { ...sent, edit };
   const planBefore = before.records.plan[PLAN_ID] ?? null;
   for (const { kind, after } of edit.changes)
     if (!mayChange(person.role, kind, kind === 'plan' ? planBefore : null, after))

@@ -1,6 +1,6 @@
 import { PLAN_ID, planCuts } from '@neat-sill/core/cuts';
 import { shopDataFor, type JobSummary } from '@neat-sill/core/contract';
-import { deriveJob, type JobRecords } from '@neat-sill/core/job';
+import { deriveJob, type JobHeader, type JobRecords } from '@neat-sill/core/job';
 import { jobFileForTest, readingsForTest, recordsForTest, silverForTest } from '@neat-sill/core/testing';
 import { seededRandom } from '@neat-sill/core/units';
 import { sql } from 'drizzle-orm';
@@ -234,6 +234,33 @@ test('a copy has rooms, walls, panes and films, and nothing kept, sold or fitted
     customer: 'Lantern Quay Library',
     name: 'Reading room, copy',
   });
+});
+
+test('jobs are numbered through their shop; a number stays with its job and is not given again', async () => {
+  const [one, other] = [await server.makeShop(), await server.makeShop()];
+  const callers = [await signedIn(server, one.emails.owner), await signedIn(server, other.emails.owner)];
+  const [mine, theirs] = callers as [ApiCaller, ApiCaller];
+  const headerIn = async (caller: ApiCaller, id: string) => {
+    const { records, versions } = (await caller.get(`/jobs/${id}`)).body;
+    return { header: records.job.job as JobHeader, version: versions['job/job'] as number };
+  };
+  const file = JSON.stringify(jobFileForTest(recordsForTest()));
+  const add = async (caller: ApiCaller) =>
+    (await caller.post('/jobs/import', { file, customer: '', site: null })).body.id as string;
+  const [first, second, foreign] = [await add(mine), await add(mine), await add(theirs)];
+  const copy = (await mine.post(`/jobs/${first}/copies`, {})).body.id as string;
+  const numbers = [];
+  for (const id of [first, second, copy]) numbers.push((await headerIn(mine, id)).header.number);
+  expect([...numbers, (await headerIn(theirs, foreign)).header.number]).toEqual([1, 2, 3, 1]);
+
+  const { header, version } = await headerIn(mine, second);
+  const after = { ...header, number: 77, name: 'Renamed' };
+  await mine.edit(second, { kind: 'job', id: 'job', baseVersion: version, after });
+  expect((await headerIn(mine, second)).header).toMatchObject({ number: 2, name: 'Renamed' });
+
+  await mine.put(`/jobs/${copy}/keeping`, { shelf: 'deleted' });
+  expect((await mine.call('DELETE', `/jobs/${copy}`)).status).toBe(200);
+  expect((await headerIn(mine, await add(mine))).header.number).toBe(4);
 });
 
 describe('today', () => {

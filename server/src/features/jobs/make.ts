@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { ImportJob, ImportedJob } from '@neat-sill/core/contract';
 import {
+  HEADER_ID,
   RECORD_KINDS,
   headerOf,
   jobFileFormat,
@@ -11,7 +12,7 @@ import {
 import { readFormat, type FileProblem } from '@neat-sill/core/units';
 import { and, desc, eq, sql } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
-import { jobRecords, jobs } from '../../db/schema.ts';
+import { jobNumbers, jobRecords, jobs } from '../../db/schema.ts';
 import { HttpProblem } from '../../http/problem.ts';
 import { refuseOverQuota } from '../quotas/index.ts';
 import { outlineOf } from './outlines.ts';
@@ -25,13 +26,28 @@ interface NewJobRows {
   readonly now: Date;
 }
 
-/** Writes a new job with all its records, each at version 1. */
+/** The next number of a shop's jobs: none is given twice, whatever is erased. */
+async function nextNumber(tx: Tx, shopId: string): Promise<number> {
+  const [row] = await tx
+    .insert(jobNumbers)
+    .values({ shopId, last: 1 })
+    .onConflictDoUpdate({ target: jobNumbers.shopId, set: { last: sql`${jobNumbers.last} + 1` } })
+    .returning({ last: jobNumbers.last });
+  if (!row) throw new Error('An insert that gives its row gave none');
+  return row.last;
+}
+
+/** Writes a new job with all its records, each at version 1, under the next number. */
 export async function insertJob(
   tx: Tx,
   { id, shopId, personId, now }: NewJobRows,
-  records: JobRecords,
+  sent: JobRecords,
 ): Promise<void> {
   await refuseOverQuota(tx, shopId, 'jobs', now);
+  const header = headerOf(sent);
+  const records = header
+    ? { ...sent, job: { [HEADER_ID]: { ...header, number: await nextNumber(tx, shopId) } } }
+    : sent;
   const outline = await outlineOf(tx, records, now);
   await tx.insert(jobs).values({ id, shopId, createdAt: now, changedAt: now, outline, outlineStale: false });
   const rows = RECORD_KINDS.flatMap((kind) =>

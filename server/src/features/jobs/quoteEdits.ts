@@ -3,7 +3,7 @@ import type { JobRecords } from '@neat-sill/core/job';
 import { dayAt } from '@neat-sill/core/fitting';
 import { againstAccepting } from '@neat-sill/core/quote';
 import { sameData } from '@neat-sill/core/record';
-import { AGAINST_ACCEPTING } from '@neat-sill/core/words';
+import { customerTexts } from '@neat-sill/core/words';
 import type { QuickTx } from '../../db/database.ts';
 import { HttpProblem } from '../../http/problem.ts';
 import type { Caller } from '../../http/route.ts';
@@ -66,7 +66,8 @@ export async function refuseOfQuotes(
           detail: 'A customer signs on the device of whoever is signed in.',
         });
       const against = againstAccepting(before, after.quoteId, after.optionId, await dayOfShop(quick, now));
-      if (against) throw new HttpProblem(409, { title: 'Not accepted', detail: AGAINST_ACCEPTING[against] });
+      if (against)
+        throw new HttpProblem(409, { title: 'Not accepted', detail: customerTexts('en').against[against] });
     }
     if (change.kind === 'question') {
       const was = before.question[change.id];

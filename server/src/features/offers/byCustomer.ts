@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { recordKey } from '@neat-sill/core/contract';
 import type { Acceptance, Question } from '@neat-sill/core/job';
-import { againstAccepting } from '@neat-sill/core/quote';
-import { AGAINST_ACCEPTING } from '@neat-sill/core/words';
+import { againstAccepting, numberOfQuote } from '@neat-sill/core/quote';
+import { customerTexts } from '@neat-sill/core/words';
 import { eq, sql } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
 import { jobEdits, jobRecords, jobs } from '../../db/schema.ts';
@@ -55,10 +55,17 @@ export async function acceptOffer(
   const before = Object.values(records.acceptance).find((each) => each.quoteId === quoteId);
   // The same once more, since the answer got lost or the key was pressed twice.
   if (against === 'accepted' && before?.optionId === optionId && before.name === signed.name) return;
-  if (against) throw new HttpProblem(409, { title: 'Not accepted', detail: AGAINST_ACCEPTING[against] });
-  const version = records.quote[quoteId]?.version ?? 0;
+  const quote = records.quote[quoteId];
+  const says = customerTexts(quote?.language ?? 'en').against;
+  if (against || !quote)
+    throw new HttpProblem(409, { title: 'Not accepted', detail: says[against ?? 'noOption'] });
   const data = { ...signed, at: now.toISOString(), takenBy: null };
-  await write(tx, link, { kind: 'acceptance', data, label: `${signed.name} accepts quote ${version}` }, now);
+  await write(
+    tx,
+    link,
+    { kind: 'acceptance', data, label: `${signed.name} accepts quote ${numberOfQuote(quote)}` },
+    now,
+  );
 }
 
 export async function askAboutOffer(

@@ -1,8 +1,14 @@
 import { NEW_SHOP_DETAILS, type OfferedOption, type OfferedQuote } from '@neat-sill/core/contract';
 import { dayAt } from '@neat-sill/core/fitting';
 import type { JobRecords, Quote, QuoteOption } from '@neat-sill/core/job';
-import { acceptancesOf, againstAccepting, optionsDiffer, questionsOf } from '@neat-sill/core/quote';
-import { AGAINST_ACCEPTING, NOT_INCLUDED, describeDifferences } from '@neat-sill/core/words';
+import {
+  acceptancesOf,
+  againstAccepting,
+  numberOfQuote,
+  optionsDiffer,
+  questionsOf,
+} from '@neat-sill/core/quote';
+import { customerTexts, describeDifferences } from '@neat-sill/core/words';
 import { and, eq, inArray, isNotNull, ne } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
 import { jobRecords, jobs, shops } from '../../db/schema.ts';
@@ -69,8 +75,8 @@ function changesOf(quote: Quote, records: QuoteRecords): OfferedQuote['changes']
   if (!before || !now) return null;
   const differ = optionsDiffer(before.option, now);
   return {
-    version: before.quote.version,
-    differences: differ ? describeDifferences(differ) : [],
+    number: numberOfQuote(before.quote),
+    differences: differ ? describeDifferences(differ, customerTexts(quote.language)) : [],
     grossBefore: before.option.price.gross,
   };
 }
@@ -95,16 +101,27 @@ export async function offerBehind(
   const quote = records?.quote[quoteId];
   if (!records || !quote) return null;
   const { says: shop, today } = await shopOf(tx, shopId, now);
-  const { version, madeAt, validUntil, currency, job, customer, place, terms, options } = quote;
+  const { language, madeAt, validUntil, currency, job, customer, place, terms, options } = quote;
   const taken = acceptancesOf(records).find((each) => each.quote.id === quoteId)?.acceptance;
   const against = taken ? null : againstAccepting(records, quoteId, options[0]?.id ?? '', today);
   return {
-    ...{ shop, quoteId, version, madeAt, validUntil, currency, job, customer, place, terms },
-    notIncluded: [...NOT_INCLUDED],
+    ...{
+      shop,
+      quoteId,
+      language,
+      number: numberOfQuote(quote),
+      madeAt,
+      validUntil,
+      currency,
+      job,
+      customer,
+      place,
+      terms,
+    },
     options: options.map(offeredOption),
     changes: changesOf(quote, records),
     accepted: taken ? { optionId: taken.optionId, name: taken.name, at: taken.at } : null,
-    against: against && AGAINST_ACCEPTING[against],
+    against: against && customerTexts(language).against[against],
     questions: questionsOf(records)
       .filter((question) => question.quoteId === quoteId)
       .map(({ name, text, at, answer }) => ({

@@ -31,6 +31,7 @@ beforeEach(async () => {
 });
 afterAll(() => server.stop());
 
+const numberIn = (version: number) => `7-${version}`;
 const better = { ...quoteOptionForTest, id: 'better', name: 'Better' };
 const makeQuote = (id: string, more: Partial<Quote> = {}, by: Role = 'owner') =>
   callers[by].edit(jobId, {
@@ -38,6 +39,7 @@ const makeQuote = (id: string, more: Partial<Quote> = {}, by: Role = 'owner') =>
     after: {
       ...quoteForTest,
       ...{ options: [quoteOptionForTest, better], madeBy: { id: ids[by], name: by } },
+      number: numberIn(more.version ?? 1),
       ...more,
     },
   } as never);
@@ -68,7 +70,14 @@ test('behind the link stands what is offered, and nothing of what it costs the s
   const { status, body } = await outside().look();
   expect(status).toBe(200);
   expect(body).toMatchObject({
-    ...{ quoteId: 'a', version: 1, currency: 'EUR', customer: 'Lantern Quay Library', accepted: null },
+    ...{
+      quoteId: 'a',
+      number: '7-1',
+      language: 'en',
+      currency: 'EUR',
+      customer: 'Lantern Quay Library',
+      accepted: null,
+    },
     ...{ against: null, changes: null, questions: [], shop: { name: 'Brindle & Rook' } },
   });
   expect(body.options.map(({ id }: { id: string }) => id)).toEqual(['own', 'better']);
@@ -241,7 +250,7 @@ test('what changes an order says what is other and what it costs more', async ()
   await makeQuote('b', { version: 2, changes: 'a', options: [dearer] });
   token = (await link('b')).body.token as string;
   const { body } = await outside().look();
-  expect(body.changes).toEqual({ version: 1, differences: ['pane 1 is gone'], grossBefore: 51_300 });
+  expect(body.changes).toEqual({ number: '7-1', differences: ['pane 1 is gone'], grossBefore: 51_300 });
   const taken = await outside().accept({ quoteId: 'b', optionId: 'own' });
   expect(taken.body.accepted).toMatchObject({ optionId: 'own' });
 });
@@ -252,12 +261,12 @@ test('open quotes are told with what their films cost then; accepted and run-out
       (quote) => quote.jobId === jobId,
     );
   expect(await open()).toMatchObject([
-    { version: 1, gross: 51_300, films: [{ id: 'gannet-silver-20', rolls: [{ widthMm: 1524 }] }] },
+    { number: '7-1', gross: 51_300, films: [{ id: 'gannet-silver-20', rolls: [{ widthMm: 1524 }] }] },
   ]);
   await outside().accept();
   expect(await open()).toEqual([]);
   await makeQuote('b', { version: 2, changes: 'a' });
-  expect(await open()).toMatchObject([{ version: 2 }]);
+  expect(await open()).toMatchObject([{ number: '7-2' }]);
   await makeQuote('c', { version: 3, changes: 'a', validUntil: '2026-05-03' });
   expect(await open()).toEqual([]);
 });

@@ -27,6 +27,7 @@ export const TABLES_OF_A_SHOP = [
   'job_edits',
   'job_records',
   'jobs',
+  'job_numbers',
   'stock',
   'consumables',
   'film_orders',

@@ -15,7 +15,7 @@ const plain = readingsForTest([820, 820, 820, 1326, 1326, 1326]);
 const option = quoteOptionForTest;
 const quote: Quote = {
   ...quoteForTest,
-  version: 2,
+  ...{ version: 2, number: '41-2' },
   madeAt: '2027-01-31T09:00:00Z',
   validUntil: '2027-03-02',
 };
@@ -46,7 +46,7 @@ test('the newest quote stands on two pages: windows, what film does, panes, pric
   const paper = quotePaper(input({ a: { ...quote, version: 1 }, b: quote }));
   const texts = textsOf(paper.content).map((text) => text.replaceAll('\u00a0', ' '));
   const all = texts.join('\n');
-  expect(texts).toContain('Quote 2: Reading room');
+  expect(texts).toContain('Quote 41-2: Reading room');
   expect(all).toContain('holds until 2 March 2027');
   expect(all).toMatch(/Keeps out \d+ % of the sun’s heat/);
   expect(texts).toEqual(expect.arrayContaining(['820 mm × 1326 mm', 'none', '1']));
@@ -90,12 +90,12 @@ test('choices stand with their prices; what is signed is drawn, and a change say
   expect(texts).toEqual(expect.arrayContaining(['Your choice', '€513.00', '€600.00', 'Accepted: Better']));
   expect(texts).toContain('Ines Alder, 3 February 2027');
   const more = { ...option, panes: option.panes.slice(1), price: { ...option.price, gross: 62_000 } };
-  const change = { ...quote, version: 3, changes: 'a', options: [more] };
+  const change = { ...quote, ...{ version: 3, number: '41-3' }, changes: 'a', options: [more] };
   const changed = told(quotePaper(input({ a: two, c: change }, { x: signed })));
   expect(changed).toEqual(
     expect.arrayContaining([
-      'Change order 3: Reading room',
-      'What changes since quote 2, which was accepted',
+      'Change order 41-3: Reading room',
+      'What changes since quote 41-2, which was accepted',
       'pane 1 is gone',
       'To pay was €600.00, it is now €620.00: €20.00 more.',
     ]),

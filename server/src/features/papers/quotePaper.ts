@@ -1,8 +1,8 @@
 import type { Quote, QuoteOption } from '@neat-sill/core/job';
 import { decimalsOf } from '@neat-sill/core/price';
-import { optionsDiffer, quotesOf } from '@neat-sill/core/quote';
-import { formatLength, formatMoney, listOf } from '@neat-sill/core/units';
-import { NOT_INCLUDED, describeDifferences, priceRows } from '@neat-sill/core/words';
+import { numberOfQuote, optionsDiffer, quotesOf } from '@neat-sill/core/quote';
+import { formatLength, formatMoney } from '@neat-sill/core/units';
+import { customerTexts, describeDifferences, priceRows, type CustomerTexts } from '@neat-sill/core/words';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { letterhead } from './letterhead.ts';
 import { HAIRLINE } from './pdf.ts';
@@ -13,7 +13,7 @@ import { WALL_FIGURE, wallFigure } from './wallFigure.ts';
 /** More walls than this are told in the list only: the quote stays two pages. */
 const MOST_WALLS = 3;
 
-function windowsDrawn({ walls }: QuoteOption, most: number): Content[] {
+function windowsDrawn({ walls }: QuoteOption, most: number, { paper }: CustomerTexts): Content[] {
   return walls.slice(0, most).map((wall): Content => {
     const side = (seen: 'day' | 'night', says: string) => ({
       stack: [
@@ -25,7 +25,7 @@ function windowsDrawn({ walls }: QuoteOption, most: number): Content[] {
       stack: [
         { text: wall.name, fontSize: 9, bold: true },
         {
-          columns: [side('day', 'By day, from inside'), side('night', 'In the evening, from the street')],
+          columns: [side('day', paper.byDay), side('night', paper.inTheEvening)],
           columnGap: 18,
         },
       ],
@@ -35,18 +35,12 @@ function windowsDrawn({ walls }: QuoteOption, most: number): Content[] {
   });
 }
 
-function whatFilmsDo({ films, panes, said }: QuoteOption): Content[] {
+function whatFilmsDo({ films, panes, said }: QuoteOption, { paper }: CustomerTexts): Content[] {
   return films.map((film): Content => {
     const labels = panes.filter(({ filmId }) => filmId === film.id).map(({ label }) => label);
     const sentences = said.find(({ filmId }) => filmId === film.id)?.sentences ?? [];
     return {
-      stack: [
-        {
-          text: `${film.name}, on ${labels.length === 1 ? 'pane' : 'panes'} ${listOf(labels)}`,
-          bold: true,
-        },
-        { ul: [...sentences] },
-      ],
+      stack: [{ text: paper.filmOn(film.name, labels), bold: true }, { ul: [...sentences] }],
       margin: [0, 0, 0, 6],
       unbreakable: true,
     };
@@ -61,8 +55,9 @@ const plainTable = {
   paddingBottom: () => 2,
 };
 
-function paneTable(quote: QuoteOption, { unit }: PaperInput): Content {
-  const head = ['Pane', 'Where', 'Film', 'Glass', 'Seams'].map((text) => ({ text, bold: true }));
+function paneTable(quote: QuoteOption, { unit }: PaperInput, { paper }: CustomerTexts): Content {
+  const { pane, where: place, film, glass, seams: divided } = paper.paneHead;
+  const head = [pane, place, film, glass, divided].map((text) => ({ text, bold: true }));
   const names = new Map(quote.films.map(({ id, name }) => [id, name]));
   const show = (mm: number) => formatLength(mm, { unit });
   const rows = quote.panes.map(({ label, where, filmId, widthMm, heightMm, seams }) => [
@@ -70,7 +65,7 @@ function paneTable(quote: QuoteOption, { unit }: PaperInput): Content {
     where,
     names.get(filmId) ?? '',
     `${show(widthMm)} × ${show(heightMm)}`,
-    seams === 0 ? 'none' : String(seams),
+    seams === 0 ? paper.noSeams : String(seams),
   ]);
   return {
     fontSize: 9,
@@ -79,11 +74,11 @@ function paneTable(quote: QuoteOption, { unit }: PaperInput): Content {
   };
 }
 
-function priceTable({ price }: QuoteOption, money: (minor: number) => string): Content {
+function priceTable({ price }: QuoteOption, money: (minor: number) => string, texts: CustomerTexts): Content {
   return {
     table: {
       widths: ['*', 'auto'],
-      body: priceRows(price, money).map(([name, value, strong]) => [
+      body: priceRows(price, money, texts).map(([name, value, strong]) => [
         { text: name, bold: strong },
         { text: value, bold: strong, alignment: 'right' },
       ]),
@@ -93,8 +88,9 @@ function priceTable({ price }: QuoteOption, money: (minor: number) => string): C
 }
 
 /** Which choice is what, each with its films and what there is to pay: where there is more than one. */
-function choices({ options }: Quote, money: (minor: number) => string): Content {
-  const head = ['', 'Your choice', 'Films', 'To pay'].map((text) => ({ text, bold: true }));
+function choices({ options }: Quote, money: (minor: number) => string, { paper }: CustomerTexts): Content {
+  const { choice, films: filmsHead, toPay } = paper.choiceHead;
+  const head = ['', choice, filmsHead, toPay].map((text) => ({ text, bold: true }));
   return {
     table: {
       headerRows: 1,
@@ -114,7 +110,13 @@ function choices({ options }: Quote, money: (minor: number) => string): Content 
 }
 
 /** What a change of an order is, against what was ordered. */
-function changeOf(quote: Quote, input: PaperInput, money: (minor: number) => string): Content[] {
+function changeOf(
+  quote: Quote,
+  input: PaperInput,
+  money: (minor: number) => string,
+  texts: CustomerTexts,
+): Content[] {
+  const { paper, differences: says } = texts;
   const { quote: quotes, acceptance } = input.job.records;
   const was = quotes[quote.changes ?? ''];
   const taken = Object.values(acceptance).find(({ quoteId }) => quoteId === quote.changes);
@@ -124,21 +126,30 @@ function changeOf(quote: Quote, input: PaperInput, money: (minor: number) => str
   const differ = optionsDiffer(before, now);
   const more = now.price.gross - before.price.gross;
   return [
-    { text: `What changes since quote ${was.version}, which was accepted`, style: 'heading' },
-    { ul: differ ? describeDifferences(differ) : ['nothing'] },
+    { text: paper.changesSince(numberOfQuote(was)), style: 'heading' },
+    { ul: differ ? describeDifferences(differ, texts) : [says.nothing] },
     {
-      text: `To pay was ${money(before.price.gross)}, it is now ${money(now.price.gross)}: ${money(Math.abs(more))} ${more < 0 ? 'less' : 'more'}.`,
+      text: says.toPay(
+        money(before.price.gross),
+        money(now.price.gross),
+        money(Math.abs(more)),
+        more < 0 ? 'less' : 'more',
+      ),
     },
   ];
 }
 
-function signedAs(quote: Quote & { readonly id: string }, { job }: PaperInput): Content {
+function signedAs(
+  quote: Quote & { readonly id: string },
+  { job }: PaperInput,
+  { paper }: CustomerTexts,
+): Content {
   const taken = Object.values(job.records.acceptance).find(({ quoteId }) => quoteId === quote.id);
   if (taken)
     return {
       stack: [
         {
-          text: `Accepted: ${quote.options.find(({ id }) => id === taken.optionId)?.name ?? ''}`,
+          text: paper.accepted(quote.options.find(({ id }) => id === taken.optionId)?.name ?? ''),
           bold: true,
         },
         drawnSignature(taken.strokes, taken.name, taken.at),
@@ -148,8 +159,8 @@ function signedAs(quote: Quote & { readonly id: string }, { job }: PaperInput): 
     };
   return {
     columns: [
-      { text: 'Ordered: ______________________________' },
-      { text: 'Date: ______________', alignment: 'right' },
+      { text: `${paper.ordered}: ______________________________` },
+      { text: `${paper.date}: ______________`, alignment: 'right' },
     ],
     margin: [0, 28, 0, 0],
   };
@@ -163,56 +174,63 @@ export function quotePaper(input: PaperInput): Omit<TDocumentDefinitions, 'defau
   const { options, currency } = quote;
   const money = (minor: number) => formatMoney(minor / 10 ** decimalsOf(currency), currency);
   const isOne = options.length === 1;
-  const named = (title: string, { name }: QuoteOption) => (isOne ? title : `${title}: ${name}`);
-  const kind = quote.changes ? 'Change order' : 'Quote';
+  const texts = customerTexts(quote.language);
+  const { paper } = texts;
+  const named = (title: string, { name }: QuoteOption) => (isOne ? title : paper.ofChoice(title, name));
+  const kind = quote.changes ? paper.kind.changeOrder : paper.kind.quote;
+  const number = numberOfQuote(quote);
   return {
-    info: { title: `${kind} ${quote.version}, ${quote.customer}` },
+    info: { title: `${kind} ${number}, ${quote.customer}` },
     content: [
       letterhead(input.shop),
-      { text: `${kind} ${quote.version}: ${quote.job}`, style: 'title' },
+      { text: paper.title(kind, number, quote.job), style: 'title' },
       {
-        text: `For ${[quote.customer, quote.place].filter(Boolean).join(', ')}. ${showDay(quote.madeAt.slice(0, 10))}, holds until ${showDay(quote.validUntil)}.`,
+        text: paper.forWhom(
+          [quote.customer, quote.place].filter(Boolean).join(', '),
+          showDay(quote.madeAt.slice(0, 10)),
+          showDay(quote.validUntil),
+        ),
         style: 'quiet',
       },
-      ...changeOf(quote, input, money),
-      { text: 'Your windows', style: 'heading' },
+      ...changeOf(quote, input, money, texts),
+      { text: paper.yourWindows, style: 'heading' },
       ...options.flatMap((option) => [
         ...(isOne ? [] : [{ text: option.name, bold: true }]),
-        ...windowsDrawn(option, isOne ? MOST_WALLS : 1),
+        ...windowsDrawn(option, isOne ? MOST_WALLS : 1, texts),
       ]),
-      { text: 'What the film does', style: 'heading' },
+      { text: paper.whatItDoes, style: 'heading' },
       ...options.flatMap((option) => [
         ...(isOne ? [] : [{ text: option.name, style: 'quiet' }]),
-        ...whatFilmsDo(option),
+        ...whatFilmsDo(option, texts),
       ]),
-      { text: 'What it covers, and what it costs', style: 'heading', pageBreak: 'before' },
-      ...(isOne ? [] : [choices(quote, money)]),
+      { text: paper.covers, style: 'heading', pageBreak: 'before' },
+      ...(isOne ? [] : [choices(quote, money, texts)]),
       ...options.flatMap((option): Content[] => [
         ...(isOne ? [] : [{ text: option.name, bold: true, margin: [0, 10, 0, 2] } as Content]),
-        paneTable(option, input),
+        paneTable(option, input, texts),
         {
           columns: [
             { width: '*', text: '' },
-            { width: 260, stack: [priceTable(option, money)] },
+            { width: 260, stack: [priceTable(option, money, texts)] },
           ],
           margin: [0, 12, 0, 0],
         },
       ]),
       ...options.flatMap((option): Content[] => [
-        { text: named('Please mind', option), style: 'heading' },
+        { text: named(paper.pleaseMind, option), style: 'heading' },
         { ul: [...option.cautions] },
       ]),
-      { text: 'Not included', style: 'heading' },
-      { ul: [...NOT_INCLUDED] },
-      { text: 'Afterwards', style: 'heading' },
+      { text: paper.notIncluded, style: 'heading' },
+      { ul: [...texts.notIncluded] },
+      { text: paper.afterwards, style: 'heading' },
       ...[...new Set(options.map(({ afterwards }) => afterwards))].map((text) => ({ text })),
       ...(quote.terms
         ? [
-            { text: 'Terms', style: 'heading' },
+            { text: paper.terms, style: 'heading' },
             { text: quote.terms, fontSize: 9 },
           ]
         : []),
-      signedAs(quote, input),
+      signedAs(quote, input, texts),
     ] as Content[],
   };
 }

@@ -1,7 +1,7 @@
 import type { OpenQuote } from '@neat-sill/core/contract';
 import type { Acceptance, Quote } from '@neat-sill/core/job';
 import { pricedOn } from '@neat-sill/core/film';
-import { acceptancesOf, quotesOf } from '@neat-sill/core/quote';
+import { acceptancesOf, numberOfQuote, quotesOf } from '@neat-sill/core/quote';
 import { and, eq, inArray, isNotNull } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
 import { jobRecords, jobs } from '../../db/schema.ts';
@@ -31,11 +31,11 @@ export async function readOpenQuotes(tx: Tx, today: string): Promise<OpenQuote[]
     const [newest] = quotesOf(written);
     if (!newest || newest.validUntil < today) return [];
     if (acceptancesOf(written).some(({ quote }) => quote.id === newest.id)) return [];
-    const { job, customer, version, validUntil, currency, options } = newest;
+    const { job, customer, validUntil, currency, options } = newest;
     const films = new Map(options.flatMap((option) => option.films.map((film) => [film.id, film])));
     return [
       {
-        ...{ jobId, job, customer, version, validUntil, currency },
+        ...{ jobId, job, customer, number: numberOfQuote(newest), validUntil, currency },
         gross: options[0]?.price.gross ?? 0,
         films: [...films.values()].map((film) => ({
           id: film.id,

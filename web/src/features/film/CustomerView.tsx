@@ -1,7 +1,7 @@
 import { colourShift, looksOf } from '@neat-sill/core/advice';
 import type { Film } from '@neat-sill/core/film';
 import { countOf, formatArea } from '@neat-sill/core/units';
-import { describeCoverage, describeForCustomer } from '@neat-sill/core/words';
+import { customerTexts, describeCoverage, describeForCustomer } from '@neat-sill/core/words';
 import { Dialog } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { OneOf } from '../../ui/OneOf.tsx';
@@ -51,7 +51,7 @@ function FilmForCustomer({ film, panes, shown }: { film: Film; panes: readonly P
       />
       {found && ranked ? (
         <ul className="flex flex-col gap-1 text-lg">
-          {describeForCustomer(ranked, found.bare).map((sentence) => (
+          {describeForCustomer(ranked, found.bare, customerTexts('en')).map((sentence) => (
             <li key={sentence}>{sentence}</li>
           ))}
           <Householder ranked={ranked} panes={panes} />

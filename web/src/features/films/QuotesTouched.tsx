@@ -36,7 +36,7 @@ export function QuotesTouched({ films }: { films: readonly Film[] }) {
             <Link className="underline" to={`/jobs/${quote.jobId}/price`}>
               {quote.customer}, {quote.job}
             </Link>
-            , quote {quote.version}, holds until {showDay(quote.validUntil)}: {first.name} was{' '}
+            , quote {quote.number}, holds until {showDay(quote.validUntil)}: {first.name} was{' '}
             {formatMoney(first.then, quote.currency)} a roll, is {formatMoney(first.price, quote.currency)}
             {more > 0 && `, and ${more} more`}.
           </li>

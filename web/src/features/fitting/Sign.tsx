@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
+import { customerTexts } from '@neat-sill/core/words';
 import { SignSheet } from '../../ui/SignSheet.tsx';
 import { showMoment } from '../../ui/format.ts';
 import { useJob } from '../job/index.ts';
@@ -21,6 +22,7 @@ function SignUnder({ sheet, onClose }: { sheet: keyof typeof SAYS; onClose: () =
       says={SAYS[sheet]}
       name={header.customer}
       act="Sign"
+      asks={customerTexts('en').signing}
       onClose={onClose}
       onSign={(name, strokes) => {
         write(`${name} signs`, [[null, { kind: 'signed', sheet, name, strokes }]]);

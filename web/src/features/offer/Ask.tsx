@@ -1,4 +1,5 @@
 import type { OfferedQuote } from '@neat-sill/core/contract';
+import type { CustomerTexts } from '@neat-sill/core/words';
 import { useState } from 'react';
 import { sentenceOf, useAskAboutOfferMutation } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -7,7 +8,15 @@ import { showMoment } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 
 /** Questions to the shop, with their answers, and a place for another. */
-export function Ask({ offer, token }: { offer: OfferedQuote; token: string }) {
+export function Ask({
+  offer,
+  token,
+  says,
+}: {
+  offer: OfferedQuote;
+  token: string;
+  says: CustomerTexts['page'];
+}) {
   const [ask, { error, isLoading }] = useAskAboutOfferMutation();
   const [name, setName] = useState(offer.customer);
   const [text, setText] = useState('');
@@ -16,8 +25,8 @@ export function Ask({ offer, token }: { offer: OfferedQuote; token: string }) {
     if (!answer.error) setText('');
   };
   return (
-    <section className="flex flex-col items-start gap-3" aria-label="Questions">
-      <h2 className="text-xl font-bold">Questions</h2>
+    <section className="flex flex-col items-start gap-3" aria-label={says.questions}>
+      <h2 className="text-xl font-bold">{says.questions}</h2>
       {offer.questions.length > 0 && (
         <ul className="flex w-full flex-col gap-2">
           {offer.questions.map((question) => (
@@ -29,9 +38,7 @@ export function Ask({ offer, token }: { offer: OfferedQuote; token: string }) {
                 </span>
               </p>
               <p className={question.answer ? '' : 'text-quiet'}>
-                {question.answer
-                  ? `${offer.shop.name}: ${question.answer.text}`
-                  : 'The answer will stand here.'}
+                {question.answer ? `${offer.shop.name}: ${question.answer.text}` : says.noAnswerYet}
               </p>
             </li>
           ))}
@@ -39,14 +46,14 @@ export function Ask({ offer, token }: { offer: OfferedQuote; token: string }) {
       )}
       <div className="grid w-full max-w-xl gap-2">
         <TextArea
-          label="Your question"
+          label={says.yourQuestion}
           value={text}
           rows={3}
           maxLength={2000}
           onChange={(event) => setText(event.target.value)}
         />
         <TextField
-          label="Your name"
+          label={says.yourName}
           value={name}
           maxLength={120}
           onChange={(event) => setName(event.target.value)}
@@ -62,7 +69,7 @@ export function Ask({ offer, token }: { offer: OfferedQuote; token: string }) {
         disabled={isLoading || text.trim() === '' || name.trim() === ''}
         onClick={() => void send()}
       >
-        Send the question
+        {says.send}
       </Button>
     </section>
   );

@@ -1,6 +1,7 @@
 import type { OfferedQuote } from '@neat-sill/core/contract';
 import { decimalsOf } from '@neat-sill/core/price';
 import { formatMoney } from '@neat-sill/core/units';
+import { customerTexts } from '@neat-sill/core/words';
 import { useState } from 'react';
 import { useLocation } from 'react-router';
 import { sentenceOf, useAcceptOfferMutation, useLookAtOfferQuery, useSessionQuery } from '../../api/api.ts';
@@ -28,21 +29,26 @@ function Accept({
   const [accept, { error, isLoading }] = useAcceptOfferMutation();
   const [open, setOpen] = useState(false);
   const chosen = offer.options.find(({ id }) => id === optionId) ?? offer.options[0];
+  const { page: says, paper, signing } = customerTexts(offer.language);
   if (!chosen) return null;
+  const among = offer.options.length > 1;
+  const taken = offer.options.find(({ id }) => id === offer.accepted?.optionId);
   if (offer.accepted)
     return (
       <Note tone="good" role="status">
-        Accepted by {offer.accepted.name}, {showMoment(offer.accepted.at)}
-        {offer.options.length > 1 &&
-          `: ${offer.options.find(({ id }) => id === offer.accepted?.optionId)?.name ?? ''}`}
-        . {offer.shop.name} will be in touch about the day.
+        {says.acceptedBy(
+          offer.accepted.name,
+          showMoment(offer.accepted.at),
+          among ? (taken?.name ?? null) : null,
+          offer.shop.name,
+        )}
       </Note>
     );
   if (offer.against) return <Note tone="doubt">{offer.against}</Note>;
   return (
     <div className="flex flex-col items-start gap-2">
       <Button weight="act" className="min-h-12" onClick={() => setOpen(true)}>
-        Accept{offer.options.length > 1 && ` ${chosen.name}`}, {money(chosen.price.gross)}
+        {says.acceptWhat(among ? chosen.name : null, money(chosen.price.gross))}
       </Button>
       {error && !open && (
         <Note tone="no" role="alert">
@@ -51,10 +57,15 @@ function Accept({
       )}
       {open && (
         <SignSheet
-          title={`Accept ${offer.changes ? 'change order' : 'quote'} ${offer.version}`}
-          says={`${offer.options.length > 1 ? `${chosen.name}: ` : ''}${money(chosen.price.gross)} to pay${chosen.price.deposit > 0 ? `, of that ${money(chosen.price.deposit)} on ordering` : ''}.`}
+          title={says.signs(offer.changes ? paper.kind.changeOrder : paper.kind.quote, offer.number)}
+          says={says.agreesTo(
+            among ? chosen.name : null,
+            money(chosen.price.gross),
+            chosen.price.deposit > 0 ? money(chosen.price.deposit) : null,
+          )}
+          asks={signing}
           name={offer.customer}
-          act="Accept"
+          act={says.accept}
           busy={isLoading}
           onClose={() => setOpen(false)}
           onSign={(name, strokes) =>
@@ -74,6 +85,8 @@ function Offer({ offer, token }: OfferProps) {
   const money = (minor: number) => formatMoney(minor / 10 ** decimalsOf(offer.currency), offer.currency);
   const option = offer.options.find(({ id }) => id === chosenId) ?? offer.options[0];
   if (!option) return null;
+  const texts = customerTexts(offer.language);
+  const { paper, page } = texts;
   const { shop, changes } = offer;
   const contact = [shop.telephone, shop.email].filter(Boolean).join(', ');
   const more = changes ? option.price.gross - changes.grossBefore : 0;
@@ -83,32 +96,39 @@ function Offer({ offer, token }: OfferProps) {
         <p className="font-bold">{shop.name}</p>
         {contact && <p className="text-quiet">{contact}</p>}
         <h1 className="mt-3 text-2xl font-bold">
-          {changes ? 'Change order' : 'Quote'} {offer.version}: {offer.job}
+          {paper.title(changes ? paper.kind.changeOrder : paper.kind.quote, offer.number, offer.job)}
         </h1>
         <p className="text-quiet">
-          For {[offer.customer, offer.place].filter(Boolean).join(', ')}. {showDay(offer.madeAt)}, holds until{' '}
-          {showDay(offer.validUntil)}.
+          {paper.forWhom(
+            [offer.customer, offer.place].filter(Boolean).join(', '),
+            showDay(offer.madeAt),
+            showDay(offer.validUntil),
+          )}
         </p>
       </header>
       {changes && (
-        <section aria-label="What changes">
-          <h2 className="text-xl font-bold">What changes since quote {changes.version}</h2>
+        <section aria-label={page.whatChanges}>
+          <h2 className="text-xl font-bold">{paper.changesSince(changes.number)}</h2>
           <ul className="list-disc pl-5">
             {changes.differences.map((difference) => (
               <li key={difference}>{difference}</li>
             ))}
           </ul>
           <p>
-            To pay was {money(changes.grossBefore)}, it would be {money(option.price.gross)}:{' '}
-            {money(Math.abs(more))} {more < 0 ? 'less' : 'more'}.
+            {texts.differences.toPay(
+              money(changes.grossBefore),
+              money(option.price.gross),
+              money(Math.abs(more)),
+              more < 0 ? 'less' : 'more',
+            )}
           </p>
         </section>
       )}
-      <section className="flex flex-col gap-4" aria-label="What is offered">
+      <section className="flex flex-col gap-4" aria-label={page.whatIsOffered}>
         <div className="flex flex-wrap items-center justify-between gap-3">
           {offer.options.length > 1 && (
             <OneOf
-              label="Choice"
+              label={page.choice}
               look="key"
               options={offer.options.map(({ id, name, price }) => [
                 id,
@@ -121,33 +141,33 @@ function Offer({ offer, token }: OfferProps) {
             />
           )}
           <OneOf
-            label="When and from where"
+            label={page.when}
             options={[
-              ['day', 'By day, inside'],
-              ['night', 'In the evening, from the street'],
+              ['day', page.byDay],
+              ['night', page.inTheEvening],
             ]}
             value={seen}
             onChoose={setSeen}
           />
         </div>
-        <OfferedWay option={option} seen={seen} unit={shop.unit} money={money} />
+        <OfferedWay option={option} seen={seen} unit={shop.unit} money={money} texts={texts} />
         <div>
-          <h3 className="font-bold">Not included</h3>
+          <h3 className="font-bold">{paper.notIncluded}</h3>
           <ul className="list-disc pl-5">
-            {offer.notIncluded.map((line) => (
+            {texts.notIncluded.map((line) => (
               <li key={line}>{line}</li>
             ))}
           </ul>
         </div>
         {offer.terms && (
           <div>
-            <h3 className="font-bold">Terms</h3>
+            <h3 className="font-bold">{paper.terms}</h3>
             <p className="text-sm whitespace-pre-line">{offer.terms}</p>
           </div>
         )}
       </section>
       <Accept offer={offer} token={token} optionId={option.id} money={money} />
-      <Ask offer={offer} token={token} />
+      <Ask offer={offer} token={token} says={page} />
     </main>
   );
 }
@@ -155,6 +175,8 @@ function Offer({ offer, token }: OfferProps) {
 /** What a customer sees behind their secret link: the quote, and where to accept it or ask. Nothing else is reached from here. */
 export function OfferPage() {
   const token = useLocation().hash.slice(1);
+  // Before the quote is there nobody knows its language.
+  const { page } = customerTexts('en');
   // Somebody of the shop may be signed in here: what is sent must carry the token of their session then.
   const { data: session } = useSessionQuery();
   const isWhole = token.length >= 20;
@@ -164,12 +186,10 @@ export function OfferPage() {
     <main className="mx-auto flex max-w-md flex-col items-center gap-4 p-8 text-center">
       <SillPicture />
       {isWhole && !error ? (
-        <p role="status">Fetching your quote</p>
+        <p role="status">{page.fetching}</p>
       ) : (
         <Note tone="no" role="alert">
-          {error
-            ? sentenceOf(error)
-            : 'This link is not whole. Open it again as it was sent to you, with all its letters.'}
+          {error ? sentenceOf(error) : page.notWhole}
         </Note>
       )}
     </main>

@@ -1,6 +1,6 @@
 import type { OfferedOption } from '@neat-sill/core/contract';
-import { formatLength, listOf, type LengthUnit } from '@neat-sill/core/units';
-import { priceRows } from '@neat-sill/core/words';
+import { formatLength, type LengthUnit } from '@neat-sill/core/units';
+import { priceRows, type CustomerTexts } from '@neat-sill/core/words';
 import { WallPicture } from './WallPicture.tsx';
 
 interface WayProps {
@@ -8,12 +8,13 @@ interface WayProps {
   readonly seen: 'day' | 'night';
   readonly unit: LengthUnit;
   readonly money: (minor: number) => string;
+  readonly texts: CustomerTexts;
 }
 
-function PriceLines({ option: { price }, money }: Pick<WayProps, 'option' | 'money'>) {
+function PriceLines({ option: { price }, money, texts }: Pick<WayProps, 'option' | 'money' | 'texts'>) {
   return (
     <dl className="ml-auto grid w-full max-w-sm grid-cols-[1fr_auto]">
-      {priceRows(price, money).map(([name, value, strong]) => [
+      {priceRows(price, money, texts).map(([name, value, strong]) => [
         <dt key={`${name} name`} className={strong ? 'border-t border-ink text-xl font-bold' : ''}>
           {name}
         </dt>,
@@ -29,7 +30,8 @@ function PriceLines({ option: { price }, money }: Pick<WayProps, 'option' | 'mon
 }
 
 /** One choice as the customer sees it: their windows, what the film does there, what it covers and what it costs. */
-export function OfferedWay({ option, seen, unit, money }: WayProps) {
+export function OfferedWay({ option, seen, unit, money, texts }: WayProps) {
+  const { paper, page } = texts;
   const show = (mm: number) => formatLength(mm, { unit });
   const nameOf = new Map(option.films.map(({ id, name }) => [id, name]));
   return (
@@ -44,9 +46,7 @@ export function OfferedWay({ option, seen, unit, money }: WayProps) {
         const labels = option.panes.filter(({ filmId }) => filmId === film.id).map(({ label }) => label);
         return (
           <div key={film.id}>
-            <h3 className="font-bold">
-              {film.name}, on {labels.length === 1 ? 'pane' : 'panes'} {listOf(labels)}
-            </h3>
+            <h3 className="font-bold">{paper.filmOn(film.name, labels)}</h3>
             <ul className="list-disc pl-5">
               {film.sentences.map((sentence) => (
                 <li key={sentence}>{sentence}</li>
@@ -56,9 +56,7 @@ export function OfferedWay({ option, seen, unit, money }: WayProps) {
         );
       })}
       <details>
-        <summary className="min-h-8 cursor-pointer font-bold">
-          {option.panes.length === 1 ? 'The pane' : `All ${option.panes.length} panes`} with sizes and seams
-        </summary>
+        <summary className="min-h-8 cursor-pointer font-bold">{page.sizes(option.panes.length)}</summary>
         <ul>
           {option.panes.map((pane) => (
             <li
@@ -69,7 +67,7 @@ export function OfferedWay({ option, seen, unit, money }: WayProps) {
                 <b>{pane.label}</b>, {pane.where}
                 <span className="text-quiet">
                   , {nameOf.get(pane.filmId)}
-                  {pane.seams > 0 && `, ${pane.seams === 1 ? 'one seam' : `${pane.seams} seams`}`}
+                  {pane.seams > 0 && `, ${page.seams(pane.seams)}`}
                 </span>
               </span>
               <span className="tabular-nums">
@@ -79,9 +77,9 @@ export function OfferedWay({ option, seen, unit, money }: WayProps) {
           ))}
         </ul>
       </details>
-      <PriceLines option={option} money={money} />
+      <PriceLines option={option} money={money} texts={texts} />
       <div>
-        <h3 className="font-bold">Please mind</h3>
+        <h3 className="font-bold">{paper.pleaseMind}</h3>
         <ul className="list-disc pl-5">
           {option.cautions.map((caution) => (
             <li key={caution}>{caution}</li>

@@ -1,7 +1,8 @@
 import type { Quote } from '@neat-sill/core/job';
 import { decimalsOf } from '@neat-sill/core/price';
-import { againstAccepting } from '@neat-sill/core/quote';
+import { againstAccepting, numberOfQuote } from '@neat-sill/core/quote';
 import { addRecord } from '@neat-sill/core/record';
+import { customerTexts } from '@neat-sill/core/words';
 import { formatMoney } from '@neat-sill/core/units';
 import { useState } from 'react';
 import { useSessionQuery } from '../../api/api.ts';
@@ -34,13 +35,14 @@ export function AcceptHere({ quote }: { quote: Quote & { readonly id: string } }
       <Button onClick={() => setOpen(true)}>The customer accepts here</Button>
       {open && (
         <SignSheet
-          title={`Accept quote ${quote.version}`}
+          title={`Accept quote ${numberOfQuote(quote)}`}
           says={`${quote.options.length > 1 ? `${chosen.name}: ` : ''}${money(chosen.price.gross)} to pay. What was offered stays as it is; changes are offered anew.`}
           name={job.header.customer}
           act="Accept"
+          asks={customerTexts(quote.language).signing}
           onClose={() => setOpen(false)}
           onSign={(name, strokes) => {
-            job.edit(`${name} accepts quote ${quote.version}`, [
+            job.edit(`${name} accepts quote ${numberOfQuote(quote)}`, [
               addRecord('acceptance', crypto.randomUUID(), {
                 ...{ quoteId: quote.id, optionId: chosen.id, name, strokes },
                 at: new Date().toISOString(),

@@ -1,5 +1,6 @@
 import type { CustomerLink } from '@neat-sill/core/contract';
 import type { Quote } from '@neat-sill/core/job';
+import { numberOfQuote } from '@neat-sill/core/quote';
 import { countOf } from '@neat-sill/core/units';
 import { useState } from 'react';
 import {
@@ -37,7 +38,10 @@ export function CustomerLinks({ quotes, newest }: { quotes: readonly QuoteWithId
   const [copied, setCopied] = useState<'yes' | 'no' | null>(null);
   const address = made && `${window.location.origin}/offer#${made.token}`;
   const error = notMade ?? notClosed ?? notRead;
-  const versionOf = (quoteId: string) => quotes.find(({ id }) => id === quoteId)?.version ?? '?';
+  const numberOf = (quoteId: string) => {
+    const quote = quotes.find(({ id }) => id === quoteId);
+    return quote ? numberOfQuote(quote) : 'that is gone';
+  };
   const copy = () =>
     navigator.clipboard?.writeText(address ?? '').then(
       () => setCopied('yes'),
@@ -58,7 +62,7 @@ export function CustomerLinks({ quotes, newest }: { quotes: readonly QuoteWithId
         <div className="flex w-full max-w-xl flex-wrap items-end gap-2">
           <div className="min-w-0 flex-1">
             <TextField
-              label={`Link to quote ${newest.version}`}
+              label={`Link to quote ${numberOfQuote(newest)}`}
               hint="It is shown this once. Whoever has it sees the quote and can accept it."
               value={address}
               readOnly
@@ -86,7 +90,7 @@ export function CustomerLinks({ quotes, newest }: { quotes: readonly QuoteWithId
               className="flex flex-wrap items-center justify-between gap-2 border-t border-hairline-soft py-1"
             >
               <span>
-                Link to quote {versionOf(link.quoteId)}, {showDay(link.madeAt)}:{' '}
+                Link to quote {numberOf(link.quoteId)}, {showDay(link.madeAt)}:{' '}
                 <span className="text-quiet">{standingOf(link)}</span>
               </span>
               {!link.revokedAt && (

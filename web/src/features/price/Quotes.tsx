@@ -3,6 +3,8 @@ import { decimalsOf } from '@neat-sill/core/price';
 import {
   acceptancesOf,
   makeQuote,
+  nextVersion,
+  numberOfQuote,
   optionsDiffer,
   questionsOf,
   quoteOption,
@@ -15,6 +17,7 @@ import { formatMoney, listOf } from '@neat-sill/core/units';
 import {
   COST_PART_NAMES,
   costPartOf,
+  customerTexts,
   describeDifferences,
   figuresOfCost,
   nameOfCost,
@@ -31,7 +34,7 @@ import { Paper } from '../papers/index.ts';
 import { AcceptHere } from './AcceptHere.tsx';
 import { CustomerLinks } from './CustomerLinks.tsx';
 import { Questions } from './Questions.tsx';
-import { OWN_WAY, textsOf, type WayOfJob } from './useOptions.ts';
+import { OWN_WAY, QUOTED_IN, textsOf, type WayOfJob } from './useOptions.ts';
 
 interface QuotesProps {
   readonly cost: CostOfJob;
@@ -50,7 +53,7 @@ function Since({ what, was, now, currency }: { what: string; was: Offered; now: 
   const money = inOwn(currency);
   const more = differ.grossNow - differ.grossBefore;
   const parts = [
-    ...describeDifferences(differ),
+    ...describeDifferences(differ, customerTexts(QUOTED_IN)),
     ...(more === 0
       ? []
       : [
@@ -115,9 +118,9 @@ export function Quotes({ cost, ways }: QuotesProps) {
   const own = offered?.find(({ id }) => id === OWN_WAY) ?? null;
   const isUnder = offered?.some(({ price, cost: own_ }) => price.net < own_) ?? false;
   const mayGoUnder = person?.role === 'owner' && because.trim() !== '';
-  const version = (newest?.version ?? 0) + 1;
+  const version = nextVersion(records);
   const kind = ordered ? 'change order' : 'quote';
-  const name = `${job.header.name}, quote ${newest?.version ?? version}`;
+  const name = `${job.header.name}, quote ${newest ? numberOfQuote(newest) : version}`;
   const asCase = () =>
     download(
       new Blob([`${JSON.stringify(cost.asked, null, 2)}\n`], { type: 'application/json' }),
@@ -132,7 +135,7 @@ export function Quotes({ cost, ways }: QuotesProps) {
       ...{ job: job.derived, options, currency: cost.asked.currency },
       ...{ madeAt: new Date().toISOString(), today: today() },
       madeBy: person && { id: person.id, name: person.name },
-      terms: shop?.details.terms ?? '',
+      ...{ terms: shop?.details.terms ?? '', language: QUOTED_IN },
       underCost: isUnder ? because.trim() : null,
     });
     job.edit(`Make ${kind} ${version}`, [addRecord('quote', crypto.randomUUID(), quote)]);
@@ -157,7 +160,7 @@ export function Quotes({ cost, ways }: QuotesProps) {
             >
               <span>
                 <b>
-                  {quote.changes ? 'Change order' : 'Quote'} {quote.version}
+                  {quote.changes ? 'Change order' : 'Quote'} {numberOfQuote(quote)}
                 </b>
                 , {showDay(quote.madeAt)}
                 {quote.madeBy && `, ${quote.madeBy.name}`}
@@ -178,7 +181,7 @@ export function Quotes({ cost, ways }: QuotesProps) {
       )}
       {!ordered && newest && own && (
         <Since
-          what={`Quote ${newest.version}`}
+          what={`Quote ${numberOfQuote(newest)}`}
           was={newest.options.find(({ id }) => id === OWN_WAY) ?? newest.options[0] ?? own}
           now={own}
           currency={newest.currency}
@@ -186,7 +189,7 @@ export function Quotes({ cost, ways }: QuotesProps) {
       )}
       {newest && newest.currency !== cost.asked.currency && (
         <Note tone="doubt">
-          Quote {newest.version} is in {newest.currency} and stays so; the shop counts in{' '}
+          Quote {numberOfQuote(newest)} is in {newest.currency} and stays so; the shop counts in{' '}
           {cost.asked.currency} now.
         </Note>
       )}
@@ -223,7 +226,7 @@ export function Quotes({ cost, ways }: QuotesProps) {
       )}
       <div className="flex flex-wrap items-end gap-2">
         <Button onClick={make} disabled={unpriced.length > 0 || !offered || (isUnder && !mayGoUnder)}>
-          Make {kind} {version}
+          Make {kind} {job.header.number ? `${job.header.number}-${version}` : version}
           {offered && offered.length > 1 && `, ${offered.length} choices`}
         </Button>
         {newest && <AcceptHere quote={newest} />}

@@ -1,8 +1,15 @@
 import type { CutPlan } from '@neat-sill/core/cuts';
-import { deriveJob, type Change, type DerivedJob, type JobRecords, type Pricing } from '@neat-sill/core/job';
+import {
+  CUSTOMER_LANGUAGES,
+  deriveJob,
+  type Change,
+  type DerivedJob,
+  type JobRecords,
+  type Pricing,
+} from '@neat-sill/core/job';
 import type { CostOfJob, OptionTexts } from '@neat-sill/core/quote';
 import { patchRecord, withRecord } from '@neat-sill/core/record';
-import { describeOption } from '@neat-sill/core/words';
+import { customerTexts, describeOption } from '@neat-sill/core/words';
 import { useMemo } from 'react';
 import { today } from '../../ui/format.ts';
 import { searchMs, useCosts, useJob, useLivePlan, type OpenJob } from '../job/index.ts';
@@ -25,9 +32,15 @@ export interface WayOfJob {
   } | null;
 }
 
+/** Quotes are made in this language. */
+export const QUOTED_IN = CUSTOMER_LANGUAGES[0];
+
 /** What an option says of its films; some hundredths of a second a film, so only for who reads it. */
 export const textsOf = (job: DerivedJob, { plan, cost }: NonNullable<WayOfJob['planned']>): OptionTexts =>
-  describeOption(job, plan, cost, Number(today().slice(0, 4)));
+  describeOption({
+    ...{ job, plan, cost, year: Number(today().slice(0, 4)) },
+    texts: customerTexts(QUOTED_IN),
+  });
 
 const MOST_STEPS = 1_000_000_000;
 
