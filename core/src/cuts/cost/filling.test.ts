@@ -46,6 +46,14 @@ test('a part without worth, too long for the roll, or bound to another one fills
   expect(short.worthAt(1000)).toBe(2);
 });
 
+test('a part bound to this roll fills it, one bound to another does not', () => {
+  const from = { kind: 'new' as const, width: 1000 };
+  const demand = demandFor([pane('a', 400, 1000, { from }), pane('b', 700, 1000)]);
+  expect(fillingOf(demand, sold(demand), [4000, 1000]).sums).toEqual([400, 800]);
+  const elsewhere = { ...sold(demand), index: 7 };
+  expect(fillingOf(demand, elsewhere, [4000, 1000]).sums).toEqual([700]);
+});
+
 test('what fills a width to the fraction of a mm counts there, and no less wide', () => {
   const demand = demandFor([pane('a', 400.5, 1000)]);
   const filling = fillingOf(demand, sold(demand), [4000]);
