@@ -1,7 +1,8 @@
+import loadHighs from 'highs';
 import { checkPlan } from '../../check/index.ts';
 import { filmForTest, jobForTest, paneForTest } from '../../testing/index.ts';
 import { seededRandom } from '../../units/index.ts';
-import { planCuts, type PaneForPlan, type PlanJob } from '../index.ts';
+import { planCuts, solverOfText, type PaneForPlan, type PlanJob } from '../index.ts';
 import { boundOverPlaces } from './boundOverPlaces.ts';
 import { dividesAny } from './divided.ts';
 import { demandWithFreePlaces } from './freePlaces.ts';
@@ -108,5 +109,27 @@ describe('the bound over all places', () => {
       const equal = plan({ ...job, rules: { ...job.rules, seamPlaces: 'equal' } }, 60);
       expect(used).toBeLessThanOrEqual((equal.summary.byFilm[0]?.usedLength ?? 0) + 0.5);
     }
+  });
+
+  test('what a programme says parts are worth raises it, never over a plan, also where panes are no whole mm wide', async () => {
+    const solver = solverOfText(await loadHighs());
+    const random = seededRandom(5);
+    const between = (from: number, to: number) => Math.round((from + random() * (to - from)) * 10) / 10;
+    let raised = 0;
+    for (let round = 0; round < 12; round += 1) {
+      const panes = Array.from({ length: 7 }, (_, at) =>
+        pane(`p${at}`, at < 1 ? between(1050, 1700) : between(240, 620), between(600, 2200), { count: 2 }),
+      );
+      const job = jobOf(panes, { allowance: 10, seamOverlap: 20 });
+      const { demand, worth } = demandWithFreePlaces(film, job, solver, () => false);
+      if (!worth) throw new Error('the programme was not solved');
+      const plain = boundOverPlaces(film, job);
+      const bound = boundOverPlaces(film, job, undefined, { demand, worth });
+      expect(bound).toBeGreaterThanOrEqual(plain);
+      if (bound < plain * 1.002) continue;
+      raised += 1;
+      expect(plan(job, 60).summary.byFilm[0]?.usedLength ?? 0).toBeGreaterThanOrEqual(bound / 1000 - 0.5);
+    }
+    expect(raised).toBeGreaterThan(2);
   });
 });

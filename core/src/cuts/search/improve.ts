@@ -111,7 +111,9 @@ export function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell
     if (exact && exact.pulls.every(({ strips }) => strips.length <= demand.mostSlits))
       take(demand, arrangementOf(demand, exact.pulls));
     // What is proven of the places that were tried says nothing of the others.
-    const bySections = isFree && !demand.repeats ? boundOverPlaces(film, job) : (proven?.cost ?? 0);
+    const known = worthOfPlaces ? { demand, worth: worthOfPlaces } : null;
+    const bySections =
+      isFree && !demand.repeats ? boundOverPlaces(film, job, undefined, known) : (proven?.cost ?? 0);
     const bound = Math.max(bySections, (exact?.cost ?? 0) - ROUNDING);
     if (bound > 0) {
       state.bound = Math.min(bound, state.packed.cost);

@@ -73,6 +73,18 @@ test('a strip on the right edge stands there, its narrower pieces against the ed
   expect(right?.right[0]?.pieces.map(({ acrossAtMm }) => acrossAtMm)).toEqual([600, 700]);
 });
 
+test('a strip on the left edge stands there before wider ones, and a piece nobody wants is not laid', () => {
+  const demand = demandFor([pane('a', 400, 1000), pane('b', 300, 700)]);
+  const [a, b] = [formOf(demand, 0), formOf(demand, 1)];
+  const [source] = layOf(demand, [strip([b], 'left'), strip([a, a])]) ?? [];
+  const [pull] = source?.pulls ?? [];
+  expect(pull?.left.map(({ fromMm, filled }) => [fromMm, filled])).toEqual([
+    [0, 700],
+    [300, 1000],
+  ]);
+  expect(pull?.lengthMm).toBe(1000);
+});
+
 test('pulls with the same knife settings come one after the other, the widest first', () => {
   const demand = demandFor([pane('a', 400, 1000, { count: 2 }), pane('b', 900, 700, { count: 2 })]);
   const [a, b] = [formOf(demand, 0), formOf(demand, 1)];
@@ -178,6 +190,67 @@ test('what follows a pattern comes first and begins on a line, counted from wher
     [1000, 1200, 1200, 20, 250],
     [2200, 650, 650, 0, 0],
   ]);
+});
+
+test('pulls of the same panes follow each other, of these first what ends on a line of the pattern', () => {
+  const demand = demandFor([pane('w', 1400, 950), pane('v', 1500, 950)]);
+  const following = (part: number, alongMm: number) => ({
+    ...formOf(demand, part),
+    ...{ alongMm, onPattern: { insetMm: 0, offsetMm: 0, repeatMm: 300 } },
+    shape: { ...formOf(demand, part).shape, alongMm },
+  });
+  const lay = (...lengths: readonly number[]) => {
+    const pulls = lengths.map((mm, part) => [strip([following(part, mm)])]);
+    // Interleaved: the panes' first panels, then their second ones.
+    const [source] = layOf(demand, ...[0, 2, 1, 3].map((at) => pulls[at] as Strip[])) ?? [];
+    return source?.pulls.map(({ startMm, lengthMm, left }) => [
+      left[0]?.pieces[0]?.copyKey.slice(0, 1),
+      startMm,
+      lengthMm,
+    ]);
+  };
+  // 1000 ends off a line, 1200 on one: it comes first, and what follows it needs no gap.
+  expect(lay(1000, 1200, 1200, 1000)).toEqual([
+    ['w', 0, 1200],
+    ['w', 1200, 1000],
+    ['v', 2200, 1200],
+    ['v', 3400, 1000],
+  ]);
+  expect(lay(1000, 1000, 900, 1000.01)).toEqual([
+    ['w', 0, 1000],
+    ['w', 1000, 1200],
+    ['v', 2200, 900],
+    ['v', 3100, 1000.01],
+  ]);
+});
+
+test('a roll is filled to its end and no further, the longest first', () => {
+  const demand = demandFor([pane('a', 900, 4000), pane('b', 900, 6000), pane('c', 900, 5000, { count: 2 })]);
+  const [a, b, c] = [0, 1, 2].map((at) => formOf(demand, at)) as [Form, Form, Form];
+  const on = (within: Demand) =>
+    layOf(within, [strip([a])], [strip([c])], [strip([b])], [strip([c])])?.map(({ usedMm }) => usedMm);
+  expect(on(demand)).toEqual([10_000, 10_000]);
+  const shorter = (lengthMm: number) => ({
+    ...demand,
+    supplies: demand.supplies.map((each) => ({ ...each, lengthMm })),
+  });
+  expect(on(shorter(9999.99))).toEqual([10_000, 10_000]);
+  expect(on(shorter(9999))).toEqual([6000, 9000, 5000]);
+  expect(on(shorter(5999.99))).toEqual([6000, 5000, 5000, 4000]);
+  expect(on(shorter(5999))).toBeUndefined();
+});
+
+test('two panes of which one panel shares a pull stay together on one roll', () => {
+  const demand = demandFor([pane('w', 1400, 2000), pane('v', 1402, 2000), pane('a', 900, 8000)]);
+  const form = (part: number) => ({ ...formOf(demand, part), acrossMm: 450 });
+  const sources = layOf(
+    demand,
+    [strip([form(0)])],
+    [strip([form(3)])],
+    [strip([form(1)]), strip([form(2)])],
+    [strip([formOf(demand, 4)])],
+  );
+  expect(sources?.map(({ usedMm }) => usedMm).sort()).toEqual([6000, 8000]);
 });
 
 test('in one strip what follows a pattern stands before what does not', () => {
