@@ -15,3 +15,18 @@ export {
 } from './format/index.ts';
 export { checkDay, type DayFault } from './check/index.ts';
 export { planDay, type DayEffort } from './plan/index.ts';
+export {
+  afterWhatHappened,
+  costOfDay,
+  happenedSchema,
+  moveTask,
+  replanDay,
+  withPins,
+  type DayEvent,
+  type Fact,
+  type Happened,
+  type Move,
+  type MovedByHand,
+  type ReplanAsked,
+  type Replanned,
+} from './replan/index.ts';

@@ -14,6 +14,9 @@ export const dayRulesSchema = z.strictObject({
   cleanStaysMinutes: minutes.default(20).describe('So long after cleaning film may still be hung'),
   lookAfterMinutes: minutes.default(15).describe('A room is looked at again so long after its last film'),
   lookMinutes: minutes.default(2).describe('To look at one pane again'),
+  moveMinutes: minutes
+    .default(15)
+    .describe('What it counts to move a task that people were told of, in minutes of one person'),
   lateShare: share
     .default(0.1)
     .describe('What a minute counts by which the work ends later, of what a minute of one person costs'),

@@ -1,0 +1,10 @@
+export { costOfDay, moveTask, planWith, withPins, type MovedByHand } from './byHand.ts';
+export {
+  afterWhatHappened,
+  dayEventSchema,
+  happenedSchema,
+  type DayEvent,
+  type Fact,
+  type Happened,
+} from './happened.ts';
+export { replanDay, type Move, type ReplanAsked, type Replanned } from './replanDay.ts';
