@@ -17,6 +17,7 @@ const order = [
   'cuts',
   'buying',
   'advice',
+  'weather',
   'fitting',
   'job',
   'quote',

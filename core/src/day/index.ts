@@ -16,6 +16,7 @@ export {
 export { checkDay, type DayFault } from './check/index.ts';
 export { planDay, type DayEffort } from './plan/index.ts';
 export {
+  EARLIEST,
   afterWhatHappened,
   costOfDay,
   happenedSchema,

@@ -1,6 +1,13 @@
 import { z } from 'zod';
-import { dayCaseSchema, dayPlanSchema } from '../day/index.ts';
-import { WRITTEN_BY_CREW_LEADERS, momentField, recordKind } from '../record/index.ts';
+import { dayCaseSchema, dayPlanSchema, happenedSchema } from '../day/index.ts';
+import { WRITTEN_BY_CREW_LEADERS, momentField, recordIdSchema, recordKind } from '../record/index.ts';
+
+/** A room whose panes are worked in two parts: these in the second one, with its own setting up. */
+const roomSplitSchema = z.strictObject({
+  roomId: recordIdSchema,
+  paneIds: z.array(recordIdSchema).min(1, 'A part of a room has a pane').max(5000).readonly(),
+});
+export type RoomSplit = z.infer<typeof roomSplitSchema>;
 
 /** A plan of days that somebody kept: who comes, what was planned, and when it was kept. */
 const visitPlanSchema = z.strictObject({
@@ -14,6 +21,11 @@ const visitPlanSchema = z.strictObject({
   day: dayCaseSchema,
   plan: dayPlanSchema,
   keptAt: momentField,
+  /** What happened since, where the rest was planned anew; the case has it in it. */
+  happened: happenedSchema.nullable().default(null),
+  /** Tasks that somebody put where they are, and that stay there. */
+  pins: z.array(z.string().min(1).max(200)).max(5000).readonly().default([]),
+  splits: z.array(roomSplitSchema).max(200).readonly().default([]),
 });
 export type VisitPlan = z.infer<typeof visitPlanSchema>;
 

@@ -1,4 +1,6 @@
+export { factsOfLog, type LogAsked } from './factsOfLog.ts';
 export {
+  SECOND_PART,
   visitCase,
   visitClock,
   visitTaskOf,

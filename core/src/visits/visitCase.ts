@@ -1,7 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 import { addDays, format, formatISO, parseISO } from 'date-fns';
 import type { DayCase, DayTask, Stretch } from '../day/index.ts';
-import type { DerivedJob, DerivedPane } from '../job/index.ts';
+import type { DerivedJob, DerivedPane, RoomSplit } from '../job/index.ts';
 import { askOf } from '../quote/index.ts';
 import { durationOf, type FittedTimes } from '../times/index.ts';
 
@@ -27,6 +27,14 @@ export interface VisitAsked {
   /** The first day, `YYYY-MM-DD` at the site, and how many there are. */
   readonly from: string;
   readonly days: number;
+  /** When those who come are elsewhere: other jobs, their own calendars. ISO moments. */
+  readonly busy?: readonly { readonly personId: string; readonly from: string; readonly to: string }[];
+  /** When the glass of a pane is too cold or too hot for its film, in minutes of the clock of these days. */
+  readonly glassNotFit?: ReadonlyMap<string, readonly Stretch[]>;
+  /** Rooms that are worked in two parts. */
+  readonly splits?: readonly RoomSplit[];
+  /** When a plan of these days was kept: what was done since belongs to it. Null: what is done is left out. */
+  readonly keptAt?: string | null;
 }
 
 export interface VisitCase {
@@ -39,6 +47,8 @@ export interface VisitCase {
 const MINUTE_MS = 60_000;
 const DAY_MINUTES = 1440;
 export const SITE = 'site';
+/** Behind the id of a room: the second part of it. */
+export const SECOND_PART = '/2';
 
 /** The days of a visit and the minutes of its clock, also where clocks are changed in between. */
 export function visitClock(timeZone: string, from: string) {
@@ -85,18 +95,22 @@ export function visitTaskOf(taskId: string): VisitTask | null {
   }
 }
 
-/** Panes that still get their film: measured, with a film, not done. */
-const panesToFilm = (job: DerivedJob) =>
+/** Panes that get their film on these days: measured, with a film, not done before. */
+const panesToFilm = ({ job, keptAt = null }: Pick<VisitAsked, 'job' | 'keptAt'>) =>
   job.panes.filter(
-    ({ toFit, fittingPlan, fitting }) => toFit !== null && fittingPlan !== null && fitting.doneAt === null,
+    ({ toFit, fittingPlan, fitting: { doneAt } }) =>
+      toFit !== null &&
+      fittingPlan !== null &&
+      (doneAt === null || (keptAt !== null && Date.parse(doneAt) > Date.parse(keptAt))),
   );
 
 function filmTasks(
   pane: DerivedPane,
-  { job, times, days }: VisitAsked,
+  asked: VisitAsked,
   sun: readonly Stretch[],
   add: (id: string, task: Omit<DayTask, 'id' | 'placeId' | 'needs'>, is: VisitTask) => void,
 ): { readonly film: string; readonly afterwards: number | null } {
+  const { job, times, days } = asked;
   const { id, toFit, fittingPlan, rules } = pane;
   const [clean, film] = [`clean ${id}`, `film ${id}`];
   if (!toFit || !fittingPlan) return { film, afterwards: null };
@@ -109,7 +123,7 @@ function filmTasks(
       minutes: cleanMinutes,
       hands: 1,
       avoid: [],
-      after: [{ taskId: `set up ${roomOf(job, pane)}`, minGap: 0, maxGap: null }],
+      after: [{ taskId: `set up ${roomOf(asked, pane)}`, minGap: 0, maxGap: null }],
     },
     { kind: 'clean', paneId: id },
   );
@@ -118,7 +132,7 @@ function filmTasks(
     {
       minutes: Math.max(1, Math.round(all - cleanMinutes)),
       hands: fittingPlan.hands,
-      avoid: [...sun],
+      avoid: [...sun, ...(asked.glassNotFit?.get(id) ?? [])],
       after: [{ taskId: clean, minGap: 0, maxGap: cleanStaysMinutes }],
     },
     { kind: 'film', paneId: id },
@@ -135,7 +149,7 @@ function filmTasks(
       {
         minutes: Math.max(
           1,
-          Math.round(rules.price.laterVisitMinutes / Math.max(1, panesToFilm(job).length)),
+          Math.round(rules.price.laterVisitMinutes / Math.max(1, panesToFilm(asked).length)),
         ),
         ...{ hands: 1, avoid: [] },
         after: [{ taskId: film, minGap: afterDays * DAY_MINUTES, maxGap: null }],
@@ -146,7 +160,12 @@ function filmTasks(
   return { film, afterwards };
 }
 
-const roomOf = (job: DerivedJob, pane: DerivedPane) => job.wall(pane.wallId)?.record.roomId ?? '';
+/** The room of a pane, or the second part of it. */
+function roomOf({ job, splits = [] }: Pick<VisitAsked, 'job' | 'splits'>, pane: DerivedPane): string {
+  const roomId = job.wall(pane.wallId)?.record.roomId ?? '';
+  const isSecond = splits.some((split) => split.roomId === roomId && split.paneIds.includes(pane.id));
+  return isSecond ? `${roomId}${SECOND_PART}` : roomId;
+}
 
 /**
  * What is to be done on some days, by whom, and when not: nothing is filmed while the sun is on its wall. Every room is set
@@ -155,7 +174,7 @@ const roomOf = (job: DerivedJob, pane: DerivedPane) => job.wall(pane.wallId)?.re
 export function visitCase(asked: VisitAsked): VisitCase | null {
   const { job, workers, from, days } = asked;
   const { header, rules } = job;
-  const panes = panesToFilm(job);
+  const panes = panesToFilm(asked);
   if (!header || panes.length === 0 || workers.length === 0 || days < 1) return null;
   const clock = visitClock(header.site.timeZone, from);
   const everyDay = Array.from({ length: days }, (_, day) => day);
@@ -182,7 +201,7 @@ export function visitCase(asked: VisitAsked): VisitCase | null {
     is.set(id, what);
   };
   const { day: dayRules, price } = rules;
-  for (const roomId of new Set(panes.map((pane) => roomOf(job, pane))))
+  for (const roomId of new Set(panes.map((pane) => roomOf(asked, pane))))
     add(
       `set up ${roomId}`,
       { minutes: Math.max(1, price.setUpMinutes), hands: 1, avoid: [], after: [] },
@@ -191,7 +210,7 @@ export function visitCase(asked: VisitAsked): VisitCase | null {
   const films = new Map<string, string[]>();
   const afterwards = panes.flatMap((pane) => {
     const made = filmTasks(pane, asked, sunOf(pane.wallId), add);
-    const room = roomOf(job, pane);
+    const room = roomOf(asked, pane);
     films.set(room, [...(films.get(room) ?? []), made.film]);
     return made.afterwards === null ? [] : [{ paneId: pane.id, from: clock.dayOf(made.afterwards) }];
   });
@@ -207,6 +226,12 @@ export function visitCase(asked: VisitAsked): VisitCase | null {
     );
   const way = Math.round(header.pricing.minutes / 2);
   const costPerMin = price.hourlyCost / 60;
+  const momentOf = (iso: string) => Math.round((Date.parse(iso) - Date.parse(clock.start)) / MINUTE_MS);
+  const busyIn = (personId: string, begins: number, ends: number): Stretch[] =>
+    (asked.busy ?? []).flatMap((each) => {
+      const [since, until] = [Math.max(begins, momentOf(each.from)), Math.min(ends, momentOf(each.to))];
+      return each.personId === personId && until > since ? [{ from: since, to: until }] : [];
+    });
   const pause = { from: dayRules.breakHour * 60, to: dayRules.breakHour * 60 + dayRules.breakMinutes };
   return {
     day: {
@@ -216,10 +241,12 @@ export function visitCase(asked: VisitAsked): VisitCase | null {
         shifts: everyDay.map((day) => ({
           from: clock.at(day, dayRules.beginHour * 60),
           to: clock.at(day, dayRules.endHour * 60),
-          breaks:
-            dayRules.breakMinutes > 0
+          breaks: [
+            ...(dayRules.breakMinutes > 0
               ? [{ from: clock.at(day, pause.from), to: clock.at(day, pause.to) }]
-              : [],
+              : []),
+            ...busyIn(id, clock.at(day, dayRules.beginHour * 60), clock.at(day, dayRules.endHour * 60)),
+          ],
         })),
       })),
       places: [

@@ -86,3 +86,27 @@ export function describeWhyThere(
       return 'It could begin earlier, but then somebody would wait in between.';
   }
 }
+
+/** Why a task can't stand where somebody wants to put it, by the checker's code. */
+const WHY_NOT_THERE: Readonly<Record<string, string>> = {
+  avoid: 'the sun is on the glass then, or it has to be kept clear of for another reason',
+  break: 'it would go on in a break',
+  'shift.outside': 'it lies outside of working hours',
+  'shift.leaves': 'with the way there it begins before working hours',
+  'shift.back': 'with the way home it ends after working hours',
+  'place.closed': 'nobody is let in then',
+  'person.twice': 'whoever does it has something else to do then',
+  travel: 'there is no time for the way before it',
+  'gap.short': 'it would come too soon after what has to be done before it',
+  'gap.long': 'it would come too long after cleaning: the glass does not stay clean',
+  'gap.half': 'cleaning and film go together',
+  'hands.count': 'it wants another number of people',
+  'skill.missing': 'not all of them can do it',
+  'after.unplaced': 'what has to come before it is not planned',
+};
+
+/** Why a task can't stand there, in a sentence; `name` is what it is called. */
+export function describeNotThere(codes: readonly string[], name: string): string {
+  const [why] = codes.flatMap((code) => WHY_NOT_THERE[code] ?? []);
+  return `${name} can’t go there: ${why ?? 'the plan would not hold'}.`;
+}

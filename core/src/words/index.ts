@@ -56,7 +56,13 @@ export {
 export { describeDifferences, describeOption, priceRows } from './customer/quoteWords.ts';
 export { customerTexts } from './customer/texts.ts';
 export type { CustomerTexts } from './customer/english.ts';
-export { describeTask, describeUnplacedTask, describeWhyThere, nameOfTask } from './dayWords.ts';
+export {
+  describeNotThere,
+  describeTask,
+  describeUnplacedTask,
+  describeWhyThere,
+  nameOfTask,
+} from './dayWords.ts';
 export { describeForCustomer } from './customer/customerWords.ts';
 export { describeMark } from './markWords.ts';
 export { PANE_WORDS } from './paneWords.ts';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { durationFor, type DayCase, type DayTask, type Person, type Stretch } from '../format/index.ts';
+import type { DayCase, DayTask, Person, Stretch } from '../format/index.ts';
 
 /* What happened on the day, put into a case: what is done stands where it was, and what can't be any more is kept clear of. */
 
@@ -33,7 +33,7 @@ export const happenedSchema = z.strictObject({
 });
 export type Happened = z.infer<typeof happenedSchema>;
 
-/** Before and after everything there can be in a case. */
+/** Before and after everything there can be in a case; nothing is in the past at the earliest. */
 export const EARLIEST = -1e6;
 export const LATEST = 1e7;
 
@@ -180,7 +180,8 @@ export function afterWhatHappened(before: DayCase, { now, facts: told, events }:
   const paceOf = new Map(day.people.map(({ id: name, pace }) => [name, pace]));
   const tasks = day.tasks.map((task): DayTask => {
     const fact = factOf.get(task.id);
-    if (!fact) return { ...task, avoid: [{ from: EARLIEST, to: now }, ...task.avoid] };
+    if (!fact)
+      return now > EARLIEST ? { ...task, avoid: [{ from: EARLIEST, to: now }, ...task.avoid] } : task;
     const slowest = Math.max(...fact.people.map((name) => paceOf.get(name) ?? 1));
     const minutes = Math.max(1, Math.floor((fact.to - fact.from) / slowest));
     return { ...task, minutes, hands: fact.people.length, needs: '', avoid: [], after: [] };
@@ -204,11 +205,4 @@ export function afterWhatHappened(before: DayCase, { now, facts: told, events }:
     return there.length > 0 ? { ...place, open: [...place.open, ...there] } : place;
   });
   return { day: { ...day, people, places, tasks }, facts };
-}
-
-/** When a fact ends as the case reckons it. */
-export function factEnd(day: DayCase, fact: Fact): number {
-  const task = day.tasks.find((each) => each.id === fact.taskId);
-  const paces = fact.people.map((name) => day.people.find((person) => person.id === name)?.pace ?? 1);
-  return fact.from + durationFor(task?.minutes ?? 1, paces);
 }

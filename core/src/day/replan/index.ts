@@ -1,5 +1,6 @@
 export { costOfDay, moveTask, planWith, withPins, type MovedByHand } from './byHand.ts';
 export {
+  EARLIEST,
   afterWhatHappened,
   dayEventSchema,
   happenedSchema,

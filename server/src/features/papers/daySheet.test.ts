@@ -24,7 +24,15 @@ function input(isKept: boolean): PaperInput {
   if (!made) throw new Error('nothing to do');
   const plan = planDay(made.day, { random: seededRandom(1), rounds: 50, shouldStop: () => false });
   const visit: VisitPlan = {
-    ...{ from: '2027-06-21', days: 1, workers, day: made.day, plan, keptAt: '2027-06-20T09:00:00Z' },
+    ...{
+      from: '2027-06-21',
+      days: 1,
+      workers,
+      day: made.day,
+      plan,
+      ...{ happened: null, pins: [], splits: [] },
+      keptAt: '2027-06-20T09:00:00Z',
+    },
   };
   return {
     job: deriveJob({ ...records, visit: isKept ? { [VISIT_ID]: visit } : {} }, bookForTest),

@@ -1,6 +1,13 @@
 import type { Stretch } from '@neat-sill/core/day';
 import { scaleLinear } from 'd3';
-import type { Row } from './board.ts';
+import { useRef, useState, type PointerEvent } from 'react';
+import type { Block, Row } from './board.ts';
+
+/** A start, and in whose row. */
+export interface DraggedTo {
+  readonly start: number;
+  readonly personId: string;
+}
 
 interface TimelineProps {
   /** Minutes of the whole plan at which the shown day begins and ends. */
@@ -9,7 +16,20 @@ interface TimelineProps {
   readonly walls: readonly { readonly id: string; readonly name: string; readonly sun: readonly Stretch[] }[];
   readonly rows: readonly Row[];
   readonly nameOf: (taskId: string) => string;
-  readonly looksOf: (taskId: string) => 'film' | 'other';
+  readonly looksOf: (taskId: string) => 'film' | 'other' | 'done';
+  /** What the fitting log says was really done when, by person. */
+  readonly clocks: readonly {
+    readonly personId: string;
+    readonly from: number;
+    readonly to: number;
+    readonly says: string;
+  }[];
+  /** This minute, where it is on the shown day. */
+  readonly now: number | null;
+  readonly isPinned: (taskId: string) => boolean;
+  /** Where a task is dragged: why it can’t go there, or null where it can. Null: nothing can be dragged. */
+  readonly tryMove: ((taskId: string, personId: string, to: DraggedTo) => string | null) | null;
+  readonly onMove: (taskId: string, personId: string, to: DraggedTo) => void;
   readonly timeOf: (moment: number) => string;
   readonly chosen: string | null;
   readonly onChoose: (taskId: string) => void;
@@ -20,8 +40,25 @@ const WIDTH = 1000;
 const WALL_ROW = 28;
 const PERSON_ROW = 72;
 const HEAD = 30;
+/** A block is dragged by so many minutes at a time; a shorter way is a press. */
+const STEP_MIN = 5;
+const LEAST_DRAG_PX = 4;
 /** Narrower than this a block has no room for a word. */
 const WORD_FROM = 12;
+
+const FILLS = { film: 'var(--edge-tint)', other: 'var(--sheet)', done: 'var(--putty)' } as const;
+
+interface Drag {
+  readonly taskId: string;
+  /** In whose row it was taken up. */
+  readonly personId: string;
+  readonly block: Block;
+  readonly atX: number;
+  readonly atY: number;
+  readonly to: DraggedTo;
+  readonly against: string | null;
+  readonly isMoved: boolean;
+}
 
 /** One day: the sun on each wall above, and who does what beneath. */
 export function Timeline({
@@ -34,13 +71,58 @@ export function Timeline({
   timeOf,
   chosen,
   onChoose,
+  clocks,
+  now,
+  isPinned,
+  tryMove,
+  onMove,
 }: TimelineProps) {
+  const drawing = useRef<SVGSVGElement>(null);
+  const [drag, setDrag] = useState<Drag | null>(null);
   const x = scaleLinear([from, to], [LABEL, WIDTH]).clamp(true);
   const hours = Array.from({ length: Math.floor((to - from) / 60) + 1 }, (_, at) => from + 60 * at);
-  const peopleFrom = HEAD + walls.length * WALL_ROW + 14;
+  const peopleFrom = HEAD + walls.length * WALL_ROW + 18;
   const height = peopleFrom + rows.length * PERSON_ROW + 6;
+  const place = ({ clientX, clientY }: PointerEvent) => {
+    const matrix = drawing.current?.getScreenCTM();
+    return matrix ? new DOMPoint(clientX, clientY).matrixTransform(matrix.inverse()) : null;
+  };
+  const begin = (event: PointerEvent<SVGGElement>, block: Block, personId: string) => {
+    const at = place(event);
+    if (!tryMove || block.taskId === null || !at || event.button !== 0) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    const { taskId } = block;
+    setDrag({
+      taskId,
+      personId,
+      block,
+      atX: at.x,
+      atY: at.y,
+      to: { start: block.from, personId },
+      against: null,
+      isMoved: false,
+    });
+  };
+  const go = (event: PointerEvent) => {
+    const at = place(event);
+    if (!drag || !at || !tryMove) return;
+    const minutes = x.invert(x(drag.block.from) + at.x - drag.atX);
+    const start = Math.round(minutes / STEP_MIN) * STEP_MIN;
+    const row = rows[Math.max(0, Math.min(rows.length - 1, Math.floor((at.y - peopleFrom) / PERSON_ROW)))];
+    const to = { start, personId: row?.worker.id ?? drag.personId };
+    const isMoved = drag.isMoved || Math.hypot(at.x - drag.atX, at.y - drag.atY) > LEAST_DRAG_PX;
+    if (to.start === drag.to.start && to.personId === drag.to.personId && isMoved === drag.isMoved) return;
+    setDrag({ ...drag, to, isMoved, against: isMoved ? tryMove(drag.taskId, drag.personId, to) : null });
+  };
+  const end = () => {
+    if (drag?.isMoved) onMove(drag.taskId, drag.personId, drag.to);
+    setDrag(null);
+  };
+  const rowAt = (personId: string) =>
+    peopleFrom + rows.findIndex(({ worker }) => worker.id === personId) * PERSON_ROW;
   return (
     <svg
+      ref={drawing}
       viewBox={`0 0 ${WIDTH + 24} ${height}`}
       className="block w-full min-w-[640px]"
       role="group"
@@ -96,12 +178,7 @@ export function Timeline({
               const width = Math.max(1.5, x(block.to) - x(block.from));
               const isTask = block.taskId !== null;
               const word = isTask ? nameOf(block.taskId ?? '') : block.kind;
-              const fill =
-                block.kind !== 'task'
-                  ? 'var(--putty)'
-                  : looksOf(block.taskId ?? '') === 'film'
-                    ? 'var(--edge-tint)'
-                    : 'var(--sheet)';
+              const fill = block.kind !== 'task' ? 'var(--putty)' : FILLS[looksOf(block.taskId ?? '')];
               const title = `${word}, ${timeOf(block.from)} to ${timeOf(block.to)}${block.hands > 1 ? `, ${block.hands} people` : ''}`;
               return (
                 <g
@@ -110,7 +187,15 @@ export function Timeline({
                   aria-label={title}
                   aria-pressed={isTask ? chosen === block.taskId : undefined}
                   tabIndex={isTask ? 0 : undefined}
-                  className={isTask ? 'cursor-pointer outline-offset-2' : undefined}
+                  className={
+                    isTask
+                      ? `outline-offset-2 ${tryMove ? 'cursor-grab touch-none' : 'cursor-pointer'}`
+                      : undefined
+                  }
+                  onPointerDown={(event) => begin(event, block, worker.id)}
+                  onPointerMove={go}
+                  onPointerUp={end}
+                  onPointerCancel={() => setDrag(null)}
                   onClick={() => block.taskId !== null && onChoose(block.taskId)}
                   onKeyDown={(event) => {
                     if (block.taskId === null || (event.key !== 'Enter' && event.key !== ' ')) return;
@@ -139,12 +224,62 @@ export function Timeline({
                       {word}
                     </text>
                   )}
+                  {isTask && isPinned(block.taskId ?? '') && (
+                    <circle cx={x(block.from) + 5} cy={y + 16} r="3.5" fill="var(--brick)" />
+                  )}
                 </g>
               );
             })}
+            {clocks
+              .filter(({ personId }) => personId === worker.id)
+              .map((clock) => (
+                <rect
+                  key={`${clock.from} ${clock.says}`}
+                  x={x(clock.from)}
+                  y={y + 55}
+                  width={Math.max(1.5, x(clock.to) - x(clock.from))}
+                  height={6}
+                  fill="var(--brick)"
+                >
+                  <title>{clock.says}</title>
+                </rect>
+              ))}
           </g>
         );
       })}
+      {now !== null && now > from && now < to && (
+        <path d={`M${x(now)} ${HEAD - 6}V${height}`} stroke="var(--brick)" strokeWidth="1.5">
+          <title>Now, {timeOf(now)}</title>
+        </path>
+      )}
+      {drag?.isMoved && (
+        <g pointerEvents="none">
+          <rect
+            x={x(drag.to.start)}
+            y={rowAt(drag.to.personId) + 8}
+            width={Math.max(3, x(drag.to.start + drag.block.to - drag.block.from) - x(drag.to.start))}
+            height={48}
+            fill={drag.against ? 'var(--brick-tint)' : 'var(--edge-tint)'}
+            stroke={drag.against ? 'var(--brick)' : 'var(--edge)'}
+            strokeWidth="2.5"
+            strokeDasharray={drag.against ? '5 4' : undefined}
+          />
+          <text
+            x={Math.min(x(drag.to.start), WIDTH - 80)}
+            y={rowAt(drag.to.personId) + 5}
+            fontSize="13"
+            fontWeight="bold"
+            fill={drag.against ? 'var(--brick)' : 'var(--edge)'}
+          >
+            {timeOf(drag.to.start)}
+          </text>
+          {drag.against && (
+            <text x={LABEL} y={peopleFrom - 3} fontSize="13" fill="var(--brick)">
+              {drag.against}
+            </text>
+          )}
+        </g>
+      )}
     </svg>
   );
 }

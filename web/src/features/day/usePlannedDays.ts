@@ -1,4 +1,4 @@
-import type { DayCase, DayPlan } from '@neat-sill/core/day';
+import type { DayCase, DayPlan, Replanned } from '@neat-sill/core/day';
 import { useEffect, useMemo, useState } from 'react';
 import type { DayMessage, DayOrder } from '../../workers/day.worker.ts';
 
@@ -9,33 +9,59 @@ export type PlannedDays =
   | { readonly kind: 'wrong'; readonly sentence: string };
 
 const SEARCH_MS = 4_000;
+const REPLAN_MS = 3_000;
+
+/** Gives a worker an order, and hears what comes of it; ends it when there is another. */
+function useDayWorker(order: DayOrder | null, hear: (asked: string, message: DayMessage) => void): string {
+  // By content: the job is derived anew at every answer of the server, what is to be done hardly ever changes.
+  const asked = useMemo(() => JSON.stringify(order), [order]);
+  useEffect(() => {
+    const message = JSON.parse(asked) as DayOrder | null;
+    if (!message) return;
+    const worker = new Worker(new URL('../../workers/day.worker.ts', import.meta.url), { type: 'module' });
+    worker.onmessage = ({ data }: MessageEvent<DayMessage>) => hear(asked, data);
+    worker.postMessage(message);
+    return () => worker.terminate();
+  }, [asked, hear]);
+  return asked;
+}
 
 /** Plans days in a worker as the case changes; null where there is nothing to plan. */
 export function usePlannedDays(day: DayCase | null): PlannedDays {
-  // By content: the job is derived anew at every answer of the server, what is to be done hardly ever changes.
-  const asked = useMemo(() => JSON.stringify(day), [day]);
-  const [found, setFound] = useState<{ asked: string; state: PlannedDays }>({
-    asked: '',
-    state: { kind: 'none' },
+  const [found, setFound] = useState<{ asked: string; state: PlannedDays } | null>(null);
+  const order = useMemo((): DayOrder | null => day && { kind: 'plan', day, milliseconds: SEARCH_MS }, [day]);
+  const [hear] = useState(() => (of: string, message: DayMessage) => {
+    if (message.kind === 'replanned') return;
+    const state: PlannedDays =
+      message.kind === 'wrong'
+        ? message
+        : { kind: message.kind === 'finished' ? 'ready' : 'planning', plan: message.plan };
+    setFound({ asked: of, state });
   });
-  useEffect(() => {
-    const order = JSON.parse(asked) as DayCase | null;
-    if (!order) return;
-    const worker = new Worker(new URL('../../workers/day.worker.ts', import.meta.url), { type: 'module' });
-    worker.onmessage = ({ data }: MessageEvent<DayMessage>) =>
-      setFound({
-        asked,
-        state:
-          data.kind === 'wrong'
-            ? data
-            : data.kind === 'finished'
-              ? { kind: 'ready', plan: data.plan }
-              : { kind: 'planning', plan: data.plan },
-      });
-    const message: DayOrder = { day: order, milliseconds: SEARCH_MS };
-    worker.postMessage(message);
-    return () => worker.terminate();
-  }, [asked]);
+  const asked = useDayWorker(order, hear);
   if (!day) return { kind: 'none' };
-  return found.asked === asked ? found.state : { kind: 'planning', plan: null };
+  return found?.asked === asked ? found.state : { kind: 'planning', plan: null };
+}
+
+export type ReplanOrder = Omit<Extract<DayOrder, { readonly kind: 'replan' }>, 'kind' | 'milliseconds'>;
+export type ReplannedDays =
+  | { readonly kind: 'none' | 'planning' }
+  | { readonly kind: 'ready'; readonly replanned: Replanned }
+  | { readonly kind: 'wrong'; readonly sentence: string };
+
+/** Plans the rest of a day anew in a worker; null: nothing is asked. */
+export function useReplannedDays(asked: ReplanOrder | null): ReplannedDays {
+  const [found, setFound] = useState<{ asked: string; state: ReplannedDays } | null>(null);
+  const order = useMemo(
+    (): DayOrder | null => asked && { kind: 'replan', ...asked, milliseconds: REPLAN_MS },
+    [asked],
+  );
+  const [hear] = useState(() => (of: string, message: DayMessage) => {
+    if (message.kind === 'replanned')
+      setFound({ asked: of, state: { kind: 'ready', replanned: message.replanned } });
+    else if (message.kind === 'wrong') setFound({ asked: of, state: message });
+  });
+  const key = useDayWorker(order, hear);
+  if (!asked) return { kind: 'none' };
+  return found?.asked === key ? found.state : { kind: 'planning' };
 }

@@ -1,0 +1,72 @@
+import type { DayCase, DayPlan, Fact } from '../day/index.ts';
+import type { DerivedJob } from '../job/index.ts';
+import { visitTaskOf, type Worker } from './visitCase.ts';
+
+/* What the fitting log says of the tasks of a day: which are done, which go on, by whom and since when. */
+
+export interface LogAsked {
+  readonly job: DerivedJob;
+  readonly day: DayCase;
+  readonly plan: DayPlan;
+  readonly workers: readonly Worker[];
+  /** ISO moment. */
+  readonly now: string;
+}
+
+const MINUTE_MS = 60_000;
+
+/**
+ * Facts of the panes that were begun since the day began: cleaning and film share the pane’s time as the house rules divide
+ * it; what is not done yet goes on until it should be done, or until now. A room that has a pane begun is set up. Whoever
+ * wrote the log of a pane did it, where that is one of those who come; else whom the plan names.
+ */
+export function factsOfLog({ job, day, plan, workers, now }: LogAsked): Fact[] {
+  const at = (iso: string) => Math.round((Date.parse(iso) - Date.parse(day.start)) / MINUTE_MS);
+  const moment = at(now);
+  const planned = new Map(plan.assignments.map((each) => [each.taskId, each]));
+  const minutesOf = new Map(day.tasks.map(({ id, minutes }) => [id, minutes]));
+  const isWorker = (id: string | undefined) => id !== undefined && workers.some((worker) => worker.id === id);
+  const ofPanes = day.tasks.flatMap((task): Fact[] => {
+    const is = visitTaskOf(task.id);
+    const pane = is?.kind === 'film' ? job.pane(is.paneId) : null;
+    const as = planned.get(task.id);
+    if (!pane || !as) return [];
+    const ticks = Object.values(pane.fitting.ticks);
+    const stamps = ticks.map((tick) => at(tick.at)).filter((each) => each >= 0 && each <= moment);
+    const [from, doneAt] = [Math.min(...stamps), pane.fitting.doneAt];
+    if (!Number.isFinite(from)) return [];
+    const clean = `clean ${pane.id}`;
+    const whole = (minutesOf.get(task.id) ?? 1) + (minutesOf.get(clean) ?? 0);
+    const to = doneAt === null ? Math.max(moment + 1, from + whole) : Math.max(from + 2, at(doneAt));
+    const between = Math.min(
+      to - 1,
+      Math.max(from + 1, from + Math.round((to - from) * job.rules.day.cleanShare)),
+    );
+    const wrote = [...new Set(ticks.flatMap(({ by }) => (by && isWorker(by.id) ? [by.id] : [])))];
+    const people = wrote.length >= as.people.length ? wrote.slice(0, as.people.length) : as.people;
+    const cleaner = people.slice(0, 1);
+    return [
+      { taskId: clean, people: cleaner, from, to: between },
+      { taskId: task.id, people, from: between, to },
+    ].filter(({ taskId }) => minutesOf.has(taskId));
+  });
+  const setUps = day.tasks.flatMap((task): Fact[] => {
+    const is = visitTaskOf(task.id);
+    const as = planned.get(task.id);
+    if (is?.kind !== 'setUp' || !as) return [];
+    const inRoom = new Set(
+      day.tasks.flatMap(({ id, after }) => (after.some(({ taskId }) => taskId === task.id) ? [id] : [])),
+    );
+    const first = Math.min(...ofPanes.flatMap(({ taskId, from }) => (inRoom.has(taskId) ? [from] : [])));
+    if (!Number.isFinite(first)) return [];
+    return [
+      {
+        taskId: task.id,
+        people: as.people,
+        from: Math.min(as.start, first - 1),
+        to: Math.min(as.start + task.minutes, first),
+      },
+    ];
+  });
+  return [...setUps, ...ofPanes];
+}

@@ -1,0 +1,10 @@
+export {
+  FURTHEST_DAYS,
+  forecastSchema,
+  standInForecast,
+  type Forecast,
+  type ForecastAsked,
+  type ForecastHour,
+} from './forecast.ts';
+export { glassByHour, hoursNotFit, type GlassConditions, type GlassHour } from './glassHours.ts';
+export { rushFactor, standInTravelMin, straightKm, type TravelPlace } from './travel.ts';

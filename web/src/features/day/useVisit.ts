@@ -1,0 +1,176 @@
+import {
+  afterWhatHappened,
+  type Assignment,
+  type DayCase,
+  type DayPlan,
+  type Happened,
+} from '@neat-sill/core/day';
+import { VISIT_ID, type RoomSplit, type VisitPlan } from '@neat-sill/core/job';
+import { timesDefaults } from '@neat-sill/core/quote';
+import { addRecord, patchRecord, recordAt, sameData } from '@neat-sill/core/record';
+import { fitTimes } from '@neat-sill/core/times';
+import {
+  SECOND_PART,
+  factsOfLog,
+  visitCase,
+  visitClock,
+  type VisitTask,
+  type Worker,
+} from '@neat-sill/core/visits';
+import { describeTask, nameOfTask } from '@neat-sill/core/words';
+import { useMemo, useState } from 'react';
+import { useCrewDaysQuery, useCrewQuery, useSessionQuery } from '../../api/api.ts';
+import { showMinute, today } from '../../ui/format.ts';
+import { useJob } from '../job/index.ts';
+import { useGlassNotFit } from './useGlassNotFit.ts';
+import { usePlannedDays } from './usePlannedDays.ts';
+
+/** What is asked of the days beside the job: which, who comes, and rooms worked in two parts. */
+export interface VisitChoices {
+  readonly from: string;
+  readonly days: number;
+  /** Null: as many as the job wants hands. */
+  readonly comes: readonly string[] | null;
+  readonly splits: readonly RoomSplit[];
+}
+
+export const isDay = (text: string) => /^\d{4}-\d{2}-\d{2}$/.test(text);
+
+/** The days of the job as they are planned or kept, with what can be done to them. */
+export function useVisit() {
+  const job = useJob();
+  const { derived, records, header, jobId } = job;
+  const { data: crew = [] } = useCrewQuery();
+  const { data: session } = useSessionQuery();
+  const kept: VisitPlan | null = recordAt(records, 'visit', VISIT_ID);
+  const [choices, setChoices] = useState<VisitChoices>(() => ({
+    from: kept?.from ?? today(),
+    days: kept?.days ?? 1,
+    comes: kept?.workers.map(({ id }) => id) ?? null,
+    splits: kept?.splits ?? [],
+  }));
+  const { from, days, comes, splits } = choices;
+  const hands = Math.max(1, ...derived.panes.map(({ fittingPlan }) => fittingPlan?.hands ?? 1));
+  const own = session?.person?.id;
+  const usual = [...crew].sort((a, b) => Number(b.id === own) - Number(a.id === own)).slice(0, hands);
+  const ids = comes ?? usual.map(({ id }) => id);
+  const idsKey = ids.join();
+  const workers = useMemo(
+    (): readonly Worker[] => crew.filter(({ id }) => idsKey.split(',').includes(id)),
+    [crew, idsKey],
+  );
+  const { data: crewDays } = useCrewDaysQuery({ from, days, not: jobId }, { skip: !isDay(from) });
+  const glass = useGlassNotFit(from, days);
+  const sameAsKept =
+    kept !== null &&
+    kept.from === from &&
+    kept.days === days &&
+    sameData(kept.splits, splits) &&
+    sameData(
+      kept.workers.map(({ id }) => id),
+      workers.map(({ id }) => id),
+    );
+  const keptAt = sameAsKept ? kept.keptAt : null;
+  // What others have planned, and the weather, made the kept plan what it is; they move it no more.
+  const frozen = sameAsKept ? kept.around : null;
+  const around = useMemo(
+    () => frozen ?? { busy: crewDays?.busy ?? [], glassNotFit: glass.notFit },
+    [frozen, crewDays, glass.notFit],
+  );
+  const asked = useMemo(
+    () =>
+      isDay(from)
+        ? visitCase({
+            ...{
+              job: derived,
+              times: fitTimes(timesDefaults(derived.rules), []),
+              workers,
+              from,
+              days,
+              splits,
+              keptAt,
+            },
+            busy: around.busy,
+            glassNotFit: new Map(around.glassNotFit.map(({ paneId, stretches }) => [paneId, stretches])),
+          })
+        : null,
+    [derived, workers, from, days, splits, keptAt, around],
+  );
+  const asItIs = useMemo(
+    (): DayCase | null =>
+      asked && kept?.happened ? afterWhatHappened(asked.day, kept.happened).day : (asked?.day ?? null),
+    [asked, kept],
+  );
+  const keptHolds = kept !== null && asItIs !== null && sameAsKept && sameData(kept.day, asItIs);
+  const planned = usePlannedDays(keptHolds ? null : (asked?.day ?? null));
+  const plan = keptHolds
+    ? kept.plan
+    : planned.kind === 'ready' || planned.kind === 'planning'
+      ? planned.plan
+      : null;
+  const day = keptHolds ? kept.day : (asked?.day ?? null);
+  const clock = visitClock(header.site.timeZone, isDay(from) ? from : today());
+  const labelOf = (paneId: string) => derived.pane(paneId)?.record.label ?? '?';
+  const roomOf = (roomId: string) => {
+    const isSecond = roomId.endsWith(SECOND_PART);
+    const name = records.room[isSecond ? roomId.slice(0, -SECOND_PART.length) : roomId]?.name ?? 'the room';
+    return isSecond ? `${name}, second part` : name;
+  };
+  const taskOf = (taskId: string): VisitTask | null => asked?.tasks.get(taskId) ?? null;
+  const nowMinute = Math.round((Date.now() - Date.parse(clock.start)) / 60_000);
+  const fromLog =
+    keptHolds && asked
+      ? factsOfLog({ job: derived, day: asked.day, plan: kept.plan, workers, now: new Date().toISOString() })
+      : [];
+  const write = (label: string, changes: Partial<VisitPlan>) => {
+    if (!asked || !day || !plan) return;
+    const base: VisitPlan =
+      keptHolds && kept
+        ? kept
+        : {
+            ...{ from, days, workers: [...workers], day, plan, splits, happened: null, pins: [], around },
+            keptAt: new Date().toISOString(),
+          };
+    const visit = { ...base, ...changes };
+    job.edit(label, [
+      kept ? patchRecord(records, 'visit', VISIT_ID, visit) : addRecord('visit', VISIT_ID, visit),
+    ]);
+  };
+  return {
+    ...{ job, derived, crew, workers, ids, choices, setChoices, kept, keptHolds, asked, day, plan, planned },
+    ...{ clock, labelOf, roomOf, taskOf, nowMinute, fromLog, crewDays, glass },
+    pins: new Set(keptHolds ? kept.pins : []),
+    timeOf: (moment: number) => showMinute(clock.local(moment).minute),
+    said: (taskId: string) => {
+      const task = taskOf(taskId);
+      return task ? describeTask(task, labelOf, roomOf) : taskId;
+    },
+    shortOf: (taskId: string) => {
+      const task = taskOf(taskId);
+      return task ? nameOfTask(task, labelOf) : '';
+    },
+    keep: () => write('Keep the plan of the days', {}),
+    /** Keeps a plan in which somebody put a task elsewhere; it stays there. */
+    keepMoved: (taskId: string, moved: DayPlan) =>
+      write(`Move ${taskId}`, {
+        plan: moved,
+        pins: [...new Set([...(keptHolds ? kept.pins : []), taskId])],
+      }),
+    setPinned: (taskId: string, isPinned: boolean) =>
+      write(isPinned ? 'Hold a task where it is' : 'Let a task move', {
+        pins: [...(keptHolds ? kept.pins : []).filter((id) => id !== taskId), ...(isPinned ? [taskId] : [])],
+      }),
+    keepReplanned: (changed: { day: DayCase; plan: DayPlan }, happened: Happened | null) =>
+      write('Plan the rest of the day anew', { ...changed, happened }),
+  };
+}
+
+export type Visit = ReturnType<typeof useVisit>;
+
+/** In whose hands a task is after it was dragged from one row to another. */
+export function handsAfter(put: Assignment, fromPerson: string, toPerson: string): readonly string[] {
+  if (fromPerson === toPerson) return put.people;
+  // Dragged onto somebody who does it already, the two change nothing.
+  if (put.people.includes(toPerson)) return put.people;
+  return put.people.map((id) => (id === fromPerson ? toPerson : id));
+}
