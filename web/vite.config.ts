@@ -32,7 +32,7 @@ export default defineConfig({
         // The solver goes along, so that cuts are planned without network.
         globPatterns: ['**/*.{js,css,html,svg,woff2,wasm}'],
         maximumFileSizeToCacheInBytes: 5 * 2 ** 20,
-        navigateFallbackDenylist: [/^\/api\//],
+        navigateFallbackDenylist: [/^\/api\//, /^\/calendar\//],
         // A page that is being worked on keeps its own files until it is closed.
         skipWaiting: false,
         clientsClaim: true,

@@ -19,6 +19,7 @@ import { noteRefusal } from './features/audit/index.ts';
 import { buyingRoutes, type SupplierFeed } from './features/buying/index.ts';
 import { jobRoutes } from './features/jobs/index.ts';
 import { liveRoutes, type LiveChanges } from './features/live/index.ts';
+import { calendarFeedRoute, dayRoutes } from './features/days/index.ts';
 import { offerRoutes } from './features/offers/index.ts';
 import { paperRoutes } from './features/papers/index.ts';
 import { placeRoutes } from './features/places/index.ts';
@@ -105,7 +106,11 @@ export function makeApp(parts: AppParts): Express {
       },
       autoLogging: { ignore: (req) => !req.url?.startsWith('/api') },
       serializers: {
-        req: (req: { method: string; url: string }) => ({ method: req.method, url: req.url }),
+        req: (req: { method: string; url: string }) => ({
+          method: req.method,
+          // The address of a calendar is a secret.
+          url: req.url.replace(/^\/calendar\/.*/, '/calendar/…'),
+        }),
         res: (res: { statusCode: number }) => ({ status: res.statusCode }),
       },
     }),
@@ -178,7 +183,7 @@ export function makeApp(parts: AppParts): Express {
     archiveRoutes(db, now),
   );
   api.use(planningRoutes(db, queue, now), buyingRoutes(db, parts.suppliers, now), placeRoutes());
-  api.use(offerRoutes(db, now, log));
+  api.use(offerRoutes(db, now, log), dayRoutes(db, now));
   const isSignedIn = async (hash: string) => (await callerOfSession(sessionSettings, hash, now())) !== null;
   api.use(liveRoutes(parts.changes, isSignedIn));
   api.use((_req, res) => {
@@ -186,6 +191,7 @@ export function makeApp(parts: AppParts): Express {
   });
   api.use(refusalNotes(db, now, log));
   app.use('/api', api);
+  app.use(calendarFeedRoute(db, now, log));
 
   if (hasWebFiles(parts.webFolder)) app.use(webFiles(parts.webFolder));
   app.use((_req, res) => {

@@ -118,3 +118,4 @@ export {
   type OfferedQuote,
   type OpenQuote,
 } from './customerLinks.ts';
+export { LARGEST_CALENDAR, MOST_DAYS_ASKED, type BusyTime, type CrewDays, type OwnCalendar } from './days.ts';

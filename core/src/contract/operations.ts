@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { accountOperations } from './accountOperations.ts';
 import { customerOperations } from './customerOperations.ts';
+import { dayOperations } from './dayOperations.ts';
 import { byJobId, noParams, nothing, operation } from './operation.ts';
 import {
   editAnswerSchema,
@@ -48,6 +49,7 @@ const byOrderId = z.object({ id: z.uuid('This is not the id of an order') });
 export const operations = {
   ...accountOperations,
   ...customerOperations,
+  ...dayOperations,
   shop: operation({
     method: 'get',
     path: '/shop',

@@ -25,6 +25,27 @@ const visitPlanSchema = z.strictObject({
   happened: happenedSchema.nullable().default(null),
   /** Tasks that somebody put where they are, and that stay there. */
   pins: z.array(z.string().min(1).max(200)).max(5000).readonly().default([]),
+  /** What else it went by when it was made: when people were elsewhere, and glass too cold or too hot. */
+  around: z
+    .strictObject({
+      busy: z
+        .array(z.strictObject({ personId: z.string().max(64), from: momentField, to: momentField }))
+        .max(5000)
+        .readonly(),
+      glassNotFit: z
+        .array(
+          z.strictObject({
+            paneId: recordIdSchema,
+            stretches: z
+              .array(z.strictObject({ from: z.int(), to: z.int() }))
+              .max(1000)
+              .readonly(),
+          }),
+        )
+        .max(5000)
+        .readonly(),
+    })
+    .default({ busy: [], glassNotFit: [] }),
   splits: z.array(roomSplitSchema).max(200).readonly().default([]),
 });
 export type VisitPlan = z.infer<typeof visitPlanSchema>;

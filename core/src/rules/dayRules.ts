@@ -14,6 +14,7 @@ export const dayRulesSchema = z.strictObject({
   cleanStaysMinutes: minutes.default(20).describe('So long after cleaning film may still be hung'),
   lookAfterMinutes: minutes.default(15).describe('A room is looked at again so long after its last film'),
   lookMinutes: minutes.default(2).describe('To look at one pane again'),
+  workDays: z.int().min(1).max(7).default(5).describe('Days worked in a week, from Monday on'),
   moveMinutes: minutes
     .default(15)
     .describe('What it counts to move a task that people were told of, in minutes of one person'),

@@ -1,6 +1,9 @@
+export { earliestSlots, type BookingAsked, type Slot } from './booking.ts';
+export { glassNotFit, type GlassOnDays, type PaneStretches } from './glassNotFit.ts';
 export { factsOfLog, type LogAsked } from './factsOfLog.ts';
 export {
   SECOND_PART,
+  SITE,
   visitCase,
   visitClock,
   visitTaskOf,

@@ -1,5 +1,5 @@
 import { TZDate } from '@date-fns/tz';
-import { addDays, format, formatISO, parseISO } from 'date-fns';
+import { addDays, format, formatISO, getISODay, parseISO } from 'date-fns';
 import type { DayCase, DayTask, Stretch } from '../day/index.ts';
 import type { DerivedJob, DerivedPane, RoomSplit } from '../job/index.ts';
 import { askOf } from '../quote/index.ts';
@@ -226,6 +226,11 @@ export function visitCase(asked: VisitAsked): VisitCase | null {
     );
   const way = Math.round(header.pricing.minutes / 2);
   const costPerMin = price.hourlyCost / 60;
+  // Somebody who asks for one day means it, whichever it is.
+  const workDays =
+    days === 1
+      ? everyDay
+      : everyDay.filter((day) => getISODay(parseISO(clock.dayOf(day))) <= dayRules.workDays);
   const momentOf = (iso: string) => Math.round((Date.parse(iso) - Date.parse(clock.start)) / MINUTE_MS);
   const busyIn = (personId: string, begins: number, ends: number): Stretch[] =>
     (asked.busy ?? []).flatMap((each) => {
@@ -238,7 +243,7 @@ export function visitCase(asked: VisitAsked): VisitCase | null {
       ...{ format: 'neat-sill/day-case', version: 1, id: 'job', start: clock.start },
       people: workers.map(({ id }) => ({
         ...{ id, costPerMin, pace: 1, can: [] },
-        shifts: everyDay.map((day) => ({
+        shifts: workDays.map((day) => ({
           from: clock.at(day, dayRules.beginHour * 60),
           to: clock.at(day, dayRules.endHour * 60),
           breaks: [

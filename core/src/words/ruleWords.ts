@@ -205,6 +205,7 @@ const NAMES: Readonly<Record<string, string>> = {
   'day.cleanStaysMinutes': 'Clean glass stays clean',
   'day.lookAfterMinutes': 'Look again after',
   'day.lookMinutes': 'To look at a pane again',
+  'day.workDays': 'Days worked in a week, from Monday',
   'day.moveMinutes': 'To move what people were told counts',
   'day.lateShare': 'Ending a minute later counts',
   'price.used.edgeSealerCost': 'Edge sealer, a millilitre',

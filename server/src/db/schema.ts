@@ -273,6 +273,50 @@ export const ruleSets = pgTable(
   (table) => [primaryKey({ columns: [table.shopId, table.id] })],
 );
 
+/** The secret address of somebody’s calendar; the token’s hash is kept. */
+export const calendarFeeds = pgTable('calendar_feeds', {
+  tokenHash: text().primaryKey(),
+  shopId: shopId(),
+  personId: uuid()
+    .notNull()
+    .unique()
+    .references(() => people.id),
+  madeAt: moment().notNull(),
+});
+
+/** What was told in a feed, so that what changes keeps its name and what is gone is called off. */
+export const calendarEvents = pgTable(
+  'calendar_events',
+  {
+    shopId: shopId(),
+    personId: uuid()
+      .notNull()
+      .references(() => people.id),
+    uid: text().notNull(),
+    sequence: integer().notNull(),
+    data: jsonb().$type<unknown>().notNull(),
+    changedAt: moment().notNull(),
+    cancelledAt: moment(),
+  },
+  (table) => [primaryKey({ columns: [table.personId, table.uid] })],
+);
+
+/** When somebody is busy by their own calendar; nothing else of it is kept. */
+export const busyTimes = pgTable(
+  'busy_times',
+  {
+    id: uuid().primaryKey().defaultRandom(),
+    shopId: shopId(),
+    personId: uuid()
+      .notNull()
+      .references(() => people.id),
+    fromAt: moment().notNull(),
+    toAt: moment().notNull(),
+    readAt: moment().notNull(),
+  },
+  (table) => [index().on(table.shopId, table.toAt)],
+);
+
 /** How many jobs a shop has made: the last number that one was given. */
 export const jobNumbers = pgTable('job_numbers', {
   shopId: shopId().primaryKey(),

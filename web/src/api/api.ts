@@ -140,7 +140,18 @@ function signedOut(): Answer<'session'> {
 export const api = createApi({
   reducerPath: 'api',
   baseQuery,
-  tagTypes: ['Session', 'Jobs', 'ShopBook', 'Shop', 'People', 'Account', 'Audit', 'CustomerLinks', 'Offer'],
+  tagTypes: [
+    'Session',
+    'Jobs',
+    'ShopBook',
+    'Shop',
+    'People',
+    'Account',
+    'Audit',
+    'CustomerLinks',
+    'Offer',
+    'Calendar',
+  ],
   endpoints: (build) => ({
     session: build.query<Answer<'session'>, void>({
       queryFn: async (_none, _api, _extra, fetchWith) => {
@@ -339,6 +350,41 @@ export const api = createApi({
       ...answerTo('today'),
       providesTags: ['Jobs'],
     }),
+    crewDays: build.query<Answer<'crewDays'>, { from: string; days: number; not: string }>({
+      query: (params) => ({ ...request(operations.crewDays), params }),
+      ...answerTo('crewDays'),
+      providesTags: ['Jobs', 'Calendar'],
+    }),
+    forecast: build.query<
+      Answer<'forecast'>,
+      { latitude: number; longitude: number; from: string; days: number }
+    >({
+      query: (params) => ({ ...request(operations.forecast), params }),
+      ...answerTo('forecast'),
+    }),
+    ownCalendar: build.query<Answer<'ownCalendar'>, void>({
+      ...asked('ownCalendar'),
+      providesTags: ['Calendar', 'Jobs'],
+    }),
+    makeCalendarFeed: build.mutation<Answer<'makeCalendarFeed'>, void>({
+      ...sent('makeCalendarFeed'),
+      query: () => request(operations.makeCalendarFeed, {}, {}),
+      invalidatesTags: ['Calendar'],
+    }),
+    closeCalendarFeed: build.mutation<Answer<'closeCalendarFeed'>, void>({
+      ...answerTo('closeCalendarFeed'),
+      query: () => request(operations.closeCalendarFeed),
+      invalidatesTags: ['Calendar'],
+    }),
+    readCalendar: build.mutation<Answer<'readCalendar'>, Body<'readCalendar'>>({
+      ...sent('readCalendar'),
+      invalidatesTags: ['Calendar'],
+    }),
+    forgetCalendar: build.mutation<Answer<'forgetCalendar'>, void>({
+      ...answerTo('forgetCalendar'),
+      query: () => request(operations.forgetCalendar),
+      invalidatesTags: ['Calendar'],
+    }),
     crew: build.query<Answer<'crew'>, void>({ ...asked('crew'), providesTags: ['People'] }),
     keepJob: build.mutation<Answer<'keepJob'>, ToJob<'keepJob'>>({
       ...sentToJob('keepJob'),
@@ -487,6 +533,13 @@ export const {
   useTodayQuery,
   useLastSiteQuery,
   useCrewQuery,
+  useCrewDaysQuery,
+  useForecastQuery,
+  useOwnCalendarQuery,
+  useMakeCalendarFeedMutation,
+  useCloseCalendarFeedMutation,
+  useReadCalendarMutation,
+  useForgetCalendarMutation,
   useKeepJobMutation,
   useCopyJobMutation,
   useEraseJobMutation,

@@ -8,7 +8,11 @@ import {
   type Happened,
   type Replanned,
 } from '@neat-sill/core/day';
+import { deriveJob, type JobRecords, type ShopData } from '@neat-sill/core/job';
+import { timesDefaults } from '@neat-sill/core/quote';
+import { fitTimes } from '@neat-sill/core/times';
 import { seededRandom } from '@neat-sill/core/units';
+import { earliestSlots, type Slot, type VisitAsked } from '@neat-sill/core/visits';
 
 /** Plans days off the page’s thread. One order a worker: the page ends it to stop. */
 
@@ -22,15 +26,25 @@ export type DayOrder = { readonly milliseconds: number } & (
       readonly pinned: readonly string[];
       readonly costPerMove: number;
     }
+  | ({
+      readonly kind: 'book';
+      readonly records: JobRecords;
+      readonly shop: ShopData;
+      readonly lookAhead: number;
+    } & Pick<VisitAsked, 'workers' | 'from' | 'days' | 'splits' | 'busy'>)
 );
 
 export type DayMessage =
   | { readonly kind: 'better' | 'finished'; readonly plan: DayPlan }
   | { readonly kind: 'replanned'; readonly replanned: Replanned }
+  | { readonly kind: 'booked'; readonly slots: readonly Slot[] }
   | { readonly kind: 'wrong'; readonly sentence: string };
 
 const SEED = 20261130;
 const MOST_ROUNDS = 1_000_000_000;
+/** So many slots are told, each of a plan made in so many rounds. */
+const MOST_SLOTS = 3;
+const ROUNDS_A_SLOT = 20;
 
 const post = (message: DayMessage) => self.postMessage(message);
 
@@ -56,6 +70,17 @@ self.onmessage = ({ data: order }: MessageEvent<DayOrder>) => {
       onBetter: (better) => show(day, 'better', better),
     });
     show(day, 'finished', plan);
+    return;
+  }
+  if (order.kind === 'book') {
+    const { records, shop, ...asked } = order;
+    const job = deriveJob(records, shop);
+    const slots = earliestSlots({
+      ...{ ...asked, job, times: fitTimes(timesDefaults(job.rules), []), most: MOST_SLOTS },
+      plan: (day) =>
+        planDay(day, { random: seededRandom(SEED), rounds: ROUNDS_A_SLOT, shouldStop: () => false }),
+    });
+    post({ kind: 'booked', slots });
     return;
   }
   const replanned = replanDay({

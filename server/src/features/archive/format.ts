@@ -225,6 +225,9 @@ export const NOT_IN_ARCHIVE = [
   'sessions',
   'links',
   'customer_links',
+  'calendar_feeds',
+  'calendar_events',
+  'busy_times',
 ] as const;
 
 /** The columns of a table that are in the archive. */

@@ -30,7 +30,7 @@ function input(isKept: boolean): PaperInput {
       workers,
       day: made.day,
       plan,
-      ...{ happened: null, pins: [], splits: [] },
+      ...{ happened: null, pins: [], splits: [], around: { busy: [], glassNotFit: [] } },
       keptAt: '2027-06-20T09:00:00Z',
     },
   };

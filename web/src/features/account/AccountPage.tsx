@@ -14,6 +14,7 @@ import { TextField } from '../../ui/Field.tsx';
 import { showMoment } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 import { Page } from '../../ui/Page.tsx';
+import { Calendars } from './Calendars.tsx';
 import { SecondFactor } from './SecondFactor.tsx';
 import { ROLE_LINES, ROLE_NAMES } from './choices.ts';
 
@@ -149,6 +150,7 @@ export function AccountPage() {
       )}
       {account && <SecondFactor isOn={account.hasCode} />}
       <Password />
+      <Calendars />
       <Devices />
     </Page>
   );

@@ -1,4 +1,5 @@
 import type { DayCase, DayPlan, Replanned } from '@neat-sill/core/day';
+import type { Slot } from '@neat-sill/core/visits';
 import { useEffect, useMemo, useState } from 'react';
 import type { DayMessage, DayOrder } from '../../workers/day.worker.ts';
 
@@ -31,7 +32,7 @@ export function usePlannedDays(day: DayCase | null): PlannedDays {
   const [found, setFound] = useState<{ asked: string; state: PlannedDays } | null>(null);
   const order = useMemo((): DayOrder | null => day && { kind: 'plan', day, milliseconds: SEARCH_MS }, [day]);
   const [hear] = useState(() => (of: string, message: DayMessage) => {
-    if (message.kind === 'replanned') return;
+    if (message.kind === 'replanned' || message.kind === 'booked') return;
     const state: PlannedDays =
       message.kind === 'wrong'
         ? message
@@ -64,4 +65,23 @@ export function useReplannedDays(asked: ReplanOrder | null): ReplannedDays {
   const key = useDayWorker(order, hear);
   if (!asked) return { kind: 'none' };
   return found?.asked === key ? found.state : { kind: 'planning' };
+}
+
+export type BookOrder = Omit<Extract<DayOrder, { readonly kind: 'book' }>, 'kind' | 'milliseconds'>;
+export type BookedDays =
+  { readonly kind: 'none' | 'looking' } | { readonly kind: 'found'; readonly slots: readonly Slot[] };
+
+/** Looks in a worker for the earliest days on which the job can be done; null: nobody asks. */
+export function useSlots(asked: BookOrder | null): BookedDays {
+  const [found, setFound] = useState<{ asked: string; slots: readonly Slot[] } | null>(null);
+  const order = useMemo(
+    (): DayOrder | null => asked && { kind: 'book', ...asked, milliseconds: SEARCH_MS },
+    [asked],
+  );
+  const [hear] = useState(() => (of: string, message: DayMessage) => {
+    if (message.kind === 'booked') setFound({ asked: of, slots: message.slots });
+  });
+  const key = useDayWorker(order, hear);
+  if (!asked) return { kind: 'none' };
+  return found?.asked === key ? { kind: 'found', slots: found.slots } : { kind: 'looking' };
 }

@@ -21,6 +21,7 @@ import { describeTask, nameOfTask } from '@neat-sill/core/words';
 import { useMemo, useState } from 'react';
 import { useCrewDaysQuery, useCrewQuery, useSessionQuery } from '../../api/api.ts';
 import { showMinute, today } from '../../ui/format.ts';
+import { useNow } from '../../ui/useNow.ts';
 import { useJob } from '../job/index.ts';
 import { useGlassNotFit } from './useGlassNotFit.ts';
 import { usePlannedDays } from './usePlannedDays.ts';
@@ -117,10 +118,17 @@ export function useVisit() {
     return isSecond ? `${name}, second part` : name;
   };
   const taskOf = (taskId: string): VisitTask | null => asked?.tasks.get(taskId) ?? null;
-  const nowMinute = Math.round((Date.now() - Date.parse(clock.start)) / 60_000);
+  const now = useNow(30);
+  const nowMinute = Math.round((now - Date.parse(clock.start)) / 60_000);
   const fromLog =
     keptHolds && asked
-      ? factsOfLog({ job: derived, day: asked.day, plan: kept.plan, workers, now: new Date().toISOString() })
+      ? factsOfLog({
+          job: derived,
+          day: asked.day,
+          plan: kept.plan,
+          workers,
+          now: new Date(now).toISOString(),
+        })
       : [];
   const write = (label: string, changes: Partial<VisitPlan>) => {
     if (!asked || !day || !plan) return;

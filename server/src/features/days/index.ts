@@ -1,0 +1,1 @@
+export { calendarFeedRoute, dayRoutes } from './routes.ts';
