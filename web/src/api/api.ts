@@ -367,8 +367,8 @@ export const api = createApi({
       providesTags: ['Calendar', 'Jobs'],
     }),
     makeCalendarFeed: build.mutation<Answer<'makeCalendarFeed'>, void>({
-      ...sent('makeCalendarFeed'),
-      query: () => request(operations.makeCalendarFeed, {}, {}),
+      ...answerTo('makeCalendarFeed'),
+      query: () => request(operations.makeCalendarFeed),
       invalidatesTags: ['Calendar'],
     }),
     closeCalendarFeed: build.mutation<Answer<'closeCalendarFeed'>, void>({

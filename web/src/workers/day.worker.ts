@@ -42,9 +42,9 @@ export type DayMessage =
 
 const SEED = 20261130;
 const MOST_ROUNDS = 1_000_000_000;
-/** So many slots are told, each of a plan made in so many rounds. */
+/** So many slots are told; for each first day is looked so long. */
 const MOST_SLOTS = 3;
-const ROUNDS_A_SLOT = 20;
+const SLOT_MS = 60;
 
 const post = (message: DayMessage) => self.postMessage(message);
 
@@ -77,8 +77,13 @@ self.onmessage = ({ data: order }: MessageEvent<DayOrder>) => {
     const job = deriveJob(records, shop);
     const slots = earliestSlots({
       ...{ ...asked, job, times: fitTimes(timesDefaults(job.rules), []), most: MOST_SLOTS },
-      plan: (day) =>
-        planDay(day, { random: seededRandom(SEED), rounds: ROUNDS_A_SLOT, shouldStop: () => false }),
+      plan: (day) => {
+        const end = performance.now() + SLOT_MS;
+        return planDay(day, {
+          ...{ random: seededRandom(SEED), rounds: MOST_ROUNDS },
+          shouldStop: () => performance.now() >= end,
+        });
+      },
     });
     post({ kind: 'booked', slots });
     return;

@@ -1,7 +1,7 @@
 import type { People } from '@neat-sill/core/contract';
 import { and, asc, eq, gt, isNull, max } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
-import { links, people, sessions } from '../../db/schema.ts';
+import { busyTimes, calendarEvents, calendarFeeds, links, people, sessions } from '../../db/schema.ts';
 import { HttpProblem, notFound } from '../../http/problem.ts';
 import { closeSessionsOf } from './sessions.ts';
 
@@ -61,6 +61,8 @@ export async function refuseLastOwner(tx: Tx, id: string): Promise<void> {
 export async function removePerson(tx: Tx, id: string, erase: boolean, now: Date): Promise<void> {
   await closeSessionsOf(tx, id, { alsoDevices: true });
   await tx.delete(links).where(eq(links.personId, id));
+  for (const own of [calendarFeeds, calendarEvents, busyTimes])
+    await tx.delete(own).where(eq(own.personId, id));
   await tx
     .update(people)
     .set({

@@ -1,0 +1,234 @@
+import { checkDay, planDay, type DayCase } from '../day/index.ts';
+import { deriveJob, type DerivedJob, type JobRecords } from '../job/index.ts';
+import { timesDefaults } from '../quote/index.ts';
+import { bookForTest, readingsForTest, recordsForTest } from '../testing/index.ts';
+import { fitTimes } from '../times/index.ts';
+import { seededRandom } from '../units/index.ts';
+import type { ForecastHour } from '../weather/index.ts';
+import { earliestSlots, factsOfLog, glassNotFit, visitCase, type VisitAsked } from './index.ts';
+
+/* What stands around a visit: other work, weather, parts of a room, days off, what was done already, and when it could be. */
+
+const plain = readingsForTest([820, 820, 820, 1326, 1326, 1326]);
+const panes = { p1: { readings: plain }, p2: { readings: plain }, p3: { readings: plain } };
+const workers = [
+  { id: 'm', name: 'Marit Brindle' },
+  { id: 'o', name: 'Osei Rook' },
+];
+const jobOf = (changes: (records: JobRecords) => JobRecords = (records) => records): DerivedJob =>
+  deriveJob(changes(recordsForTest({ panes })), bookForTest);
+const times = (job: DerivedJob) => fitTimes(timesDefaults(job.rules), []);
+const caseOf = (job: DerivedJob, more: Partial<VisitAsked> = {}) => {
+  const visit = visitCase({ job, times: times(job), workers, from: '2027-06-21', days: 1, ...more });
+  if (!visit) throw new Error('no case');
+  return visit;
+};
+const plan = (day: DayCase) => {
+  const found = planDay(day, { random: seededRandom(1), rounds: 60, shouldStop: () => false });
+  expect(checkDay(day, found)).toEqual([]);
+  return found;
+};
+const siteZone = jobOf().header?.site.timeZone ?? 'UTC';
+
+test('what people have elsewhere is a break of theirs, as far as it lies in their day', () => {
+  const job = jobOf();
+  const { day } = caseOf(job);
+  const iso = (minute: number) => new Date(Date.parse(day.start) + minute * 60_000).toISOString();
+  const busy = [
+    { personId: 'm', from: iso(400), to: iso(600) },
+    { personId: 'm', from: iso(1010), to: iso(1100) },
+    { personId: 'o', from: iso(2000), to: iso(2100) },
+    { personId: 'x', from: iso(500), to: iso(600) },
+  ];
+  const [m, o] = caseOf(job, { busy }).day.people.map(({ shifts }) => shifts[0]?.breaks);
+  expect(m).toEqual([
+    { from: 720, to: 750 },
+    { from: 480, to: 600 },
+    { from: 1010, to: 1020 },
+  ]);
+  expect(o).toEqual([{ from: 720, to: 750 }]);
+});
+
+test('a room in two parts is set up and looked at twice, each for its own panes', () => {
+  const job = jobOf();
+  const roomId = job.walls[0]?.record.roomId ?? '';
+  const visit = caseOf(job, { splits: [{ roomId, paneIds: ['p3'] }] });
+  const kinds = [...visit.tasks].filter(([, { kind }]) => kind === 'setUp' || kind === 'lookAgain');
+  expect(kinds.map(([id]) => id)).toEqual([
+    `set up ${roomId}`,
+    `set up ${roomId}/2`,
+    `look ${roomId}`,
+    `look ${roomId}/2`,
+  ]);
+  const after = (id: string) =>
+    visit.day.tasks.find((task) => task.id === id)?.after.map(({ taskId }) => taskId);
+  expect(after('clean p3')).toEqual([`set up ${roomId}/2`]);
+  expect(after(`look ${roomId}`)).toEqual(['film p1', 'film p2']);
+  expect(after(`look ${roomId}/2`)).toEqual(['film p3']);
+  expect(plan(visit.day).unplaced).toEqual([]);
+});
+
+test('of several days those off have no shift; one day that somebody names is worked whichever it is', () => {
+  const job = jobOf();
+  // 2027-06-25 is a Friday.
+  const shifts = (days: number, from = '2027-06-25') =>
+    caseOf(job, { days, from }).day.people[0]?.shifts.length;
+  expect([shifts(1), shifts(2), shifts(3), shifts(4), shifts(1, '2027-06-26')]).toEqual([1, 1, 1, 2, 1]);
+});
+
+const doneAt =
+  (iso: string) =>
+  (records: JobRecords): JobRecords => ({
+    ...records,
+    fitting: { p1: { ticks: {}, faults: [], doneAt: iso } } as unknown as JobRecords['fitting'],
+  });
+
+test('what was done before a plan was kept is no part of it, what was done since is', () => {
+  const job = jobOf(doneAt('2027-06-21T09:00:00Z'));
+  expect(caseOf(job).tasks.has('film p1')).toBe(false);
+  expect(caseOf(job, { keptAt: '2027-06-21T10:00:00Z' }).tasks.has('film p1')).toBe(false);
+  expect(caseOf(job, { keptAt: '2027-06-21T08:00:00Z' }).tasks.has('film p1')).toBe(true);
+});
+
+describe('what the fitting log says of a day', () => {
+  const bare = caseOf(jobOf());
+  const planned = plan(bare.day);
+  const start = Date.parse(bare.day.start);
+  const iso = (minute: number) => new Date(start + minute * 60_000).toISOString();
+  const logged = (ticks: readonly (readonly [number, string | null])[], done: number | null) =>
+    jobOf((records) => ({
+      ...records,
+      fitting: {
+        p1: {
+          ticks: Object.fromEntries(ticks.map(([minute], at) => [(['clean', 'hang'] as const)[at] ?? 'clean', iso(minute)])),
+          faults: [],
+          doneAt: done === null ? null : iso(done),
+        },
+      } as unknown as JobRecords['fitting'],
+    }));
+  const facts = (job: DerivedJob, now: number) =>
+    factsOfLog({ job, day: bare.day, plan: planned, workers, now: iso(now) }).map(({ taskId, from, to }) => [
+      taskId,
+      from,
+      to,
+    ]);
+
+  test('of a pane that is done, cleaning and film share its time; its room was set up before', () => {
+    const found = facts(logged([[600, null]], 660), 700);
+    const share = jobOf().rules.day.cleanShare;
+    expect(found.slice(1)).toEqual([
+      ['clean p1', 600, Math.round(600 + 60 * share)],
+      ['film p1', Math.round(600 + 60 * share), 660],
+    ]);
+    expect(found[0]?.[0]).toMatch(/^set up/);
+    expect(found[0]?.[2]).toBeLessThanOrEqual(600);
+  });
+
+  test('of one that goes on the film lasts until it should be done, and longer where it is not', () => {
+    const whole = bare.day.tasks
+      .filter(({ id }) => id === 'clean p1' || id === 'film p1')
+      .reduce((sum, { minutes }) => sum + minutes, 0);
+    expect(facts(logged([[600, null]], null), 605).at(-1)).toEqual([
+      'film p1',
+      expect.any(Number),
+      600 + whole,
+    ]);
+    expect(facts(logged([[600, null]], null), 900).at(-1)).toEqual(['film p1', expect.any(Number), 901]);
+  });
+
+  test('what nobody has begun, or was begun on another day, is no fact', () => {
+    expect(facts(jobOf(), 700)).toEqual([]);
+    expect(facts(logged([[-3000, null]], -2900), 700)).toEqual([]);
+  });
+});
+
+describe('glass by the forecast', () => {
+  const hours = (airC: (hour: number) => number): ForecastHour[] =>
+    Array.from({ length: 48 }, (_, hour) => ({
+      at: new Date(Date.parse('2027-01-15T00:00:00Z') + hour * 3_600_000).toISOString(),
+      ...{ airC: airC(hour), airGiveC: 0, cloud: 1, rainChance: 0 },
+    }));
+  const job = jobOf((records) => {
+    const [[id = '', header] = []] = Object.entries(records.job);
+    if (!header) throw new Error('no header');
+    return {
+      ...records,
+      pane: Object.fromEntries(
+        Object.entries(records.pane).map(([paneId, pane]) => [paneId, { ...pane, glass: 'single' as const }]),
+      ),
+      job: { [id]: header },
+    };
+  });
+  const on = (airC: (hour: number) => number) =>
+    glassNotFit(job, hours(airC), { from: '2027-01-15', days: 1 });
+
+  test('too cold the whole day, each pane in one stretch of the hours people work; mild, none', () => {
+    const { notFit } = on(() => -40);
+    expect(notFit.map(({ paneId }) => paneId)).toEqual(['p1', 'p2', 'p3']);
+    expect(notFit[0]?.stretches).toEqual([{ from: 300, to: 1320 }]);
+    expect(on(() => 18)).toEqual({ notFit: [], perhaps: [] });
+    expect(siteZone).not.toBe('');
+  });
+
+  test('hours that may be too cold stand apart', () => {
+    const unsure = hours(() => 2).map((each) => ({ ...each, airGiveC: 25 }));
+    const { notFit, perhaps } = glassNotFit(job, unsure, { from: '2027-01-15', days: 1 });
+    expect([notFit, perhaps.length]).toEqual([[], 3]);
+    const cold = glassNotFit(job, [], { from: '2027-01-15', days: 1 });
+    expect(cold).toEqual({ notFit: [], perhaps: [] });
+  });
+
+  test('keeps film off then, as the sun does', () => {
+    const { notFit } = on(() => -40);
+    const map = new Map(notFit.map(({ paneId, stretches }) => [paneId, stretches]));
+    const { day } = caseOf(job, { from: '2027-01-15', glassNotFit: map });
+    expect(
+      plan(day).unplaced.some(({ taskId, reason }) => taskId === 'film p1' && reason === 'avoid.always'),
+    ).toBe(true);
+  });
+});
+
+describe('when a job could be done', () => {
+  const job = jobOf();
+  const slots = (more: Partial<Parameters<typeof earliestSlots>[0]> = {}) =>
+    earliestSlots({
+      job,
+      times: times(job),
+      workers,
+      from: '2027-06-25',
+      days: 1,
+      lookAhead: 20,
+      most: 3,
+      plan,
+      ...more,
+    });
+  const whole = (personId: string, date: string) => ({
+    ...{ personId, from: `${date}T00:00:00Z` },
+    to: new Date(Date.parse(`${date}T00:00:00Z`) + 2 * 86_400_000).toISOString(),
+  });
+
+  test('the earliest working days on which all of it fits, with when they end', () => {
+    const found = slots();
+    expect(found.map(({ from }) => from)).toEqual(['2027-06-25', '2027-06-28', '2027-06-29']);
+    for (const { ends, cost } of found)
+      expect([ends > 480, ends <= 1020, cost > 0]).toEqual([true, true, true]);
+  });
+
+  test('days on which people are elsewhere are passed over; with nobody left there is none', () => {
+    const elsewhere = ['m', 'o'].map((id) => whole(id, '2027-06-25'));
+    expect(slots({ busy: elsewhere }).map(({ from }) => from)[0]).toBe('2027-06-28');
+    const always = ['m', 'o'].map((personId) => ({
+      personId,
+      from: '2027-01-01T00:00:00Z',
+      to: '2028-01-01T00:00:00Z',
+    }));
+    expect(slots({ busy: always, lookAhead: 5 })).toEqual([]);
+    expect(slots({ most: 1 })).toHaveLength(1);
+  });
+
+  test('slots of several days lie one after the other', () => {
+    const found = slots({ days: 2, from: '2027-06-28' });
+    expect(new Set(found.map(({ from }) => from)).size).toBe(found.length);
+    expect(found[0]?.from).toBe('2027-06-28');
+  });
+});
