@@ -48,3 +48,118 @@ test('a day is planned out of the sun, says why, is kept, and is planned anew wh
     await page.getByRole('checkbox', { name }).uncheck();
   await expect(page.getByRole('heading', { name: 'Who comes?' })).toBeVisible();
 });
+
+test('a kept day is changed by hand, planned anew around what happened, booked, and stands in a calendar', async ({
+  signedIn: page,
+}) => {
+  const panes = [0, 1, 2].map(() => ({ ...read(700, 900), coverage: { kind: 'whole' } }));
+  const jobId = await jobOfCases(page, 'Three lights', panes);
+  await page.goto(`/jobs/${jobId}/day`);
+  await page.getByLabel('First day').fill('2027-07-05');
+  await expect(page.getByRole('heading', { name: /^Done at/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await expect(page.getByText(/^Kept\./)).toBeVisible();
+  await saved(page);
+  const timeline = page.getByRole('group', { name: 'The day' });
+  const look = timeline.getByRole('button', { name: /^look again, / });
+
+  // Into the evening it can't go, and that is said; half an hour later it can, is held there, and undo takes it back.
+  const before = (await look.getAttribute('aria-label')) ?? '';
+  const box = await look.boundingBox();
+  if (!box) throw new Error('the task is not there');
+  const drag = async (byX: number) => {
+    const from = await look.boundingBox();
+    if (!from) throw new Error('the task is not there');
+    await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(from.x + from.width / 2 + byX, from.y + from.height / 2, { steps: 8 });
+    await page.mouse.up();
+  };
+  await drag(2000);
+  await expect(page.getByRole('alert').filter({ hasText: 'It stays where it was.' })).toContainText(
+    /can’t go there/,
+  );
+  await expect(look).toHaveAttribute('aria-label', before);
+  const hour = await page.getByText('09:00', { exact: true }).boundingBox();
+  const next = await page.getByText('10:00', { exact: true }).boundingBox();
+  if (!hour || !next) throw new Error('the hours are not there');
+  await drag((next.x - hour.x) / 2);
+  await expect(look).not.toHaveAttribute('aria-label', before);
+  await expect(page.getByText('It is held where it is.')).toBeVisible();
+  await saved(page);
+  await page.keyboard.press('Control+z');
+  await expect(look).toHaveAttribute('aria-label', before);
+  await saved(page);
+
+  // By fields too, with the reason where that can't be.
+  await look.click();
+  const chosen = page.getByRole('region', { name: 'The chosen task' });
+  await chosen.getByLabel('Begin at').fill('06:00');
+  await chosen.getByRole('button', { name: 'Move it there' }).click();
+  await expect(chosen.getByRole('alert')).toContainText('can’t go there');
+  await chosen.getByRole('button', { name: 'Hold it where it is' }).click();
+  await expect(chosen.getByText('It is held where it is.')).toBeVisible();
+  await chosen.getByRole('button', { name: 'Let it move again' }).click();
+  await saved(page);
+
+  // Nobody is let in before two in the afternoon: what moves is told before it is taken.
+  await page.locator('summary').filter({ hasText: 'Something happened' }).click();
+  await page.getByLabel('What', { exact: true }).selectOption('Nobody is let in');
+  await page.getByLabel('It is now').fill('07:00');
+  await page.getByLabel('Until').fill('14:00');
+  await page.getByRole('button', { name: 'Plan the rest anew' }).click();
+  await expect(page.getByRole('list', { name: 'What moves' }).getByRole('listitem').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Take this' }).click();
+  await expect(page.getByText(/^Kept\./)).toBeVisible();
+  await expect(timeline.getByRole('button', { name: /^set up, / })).toHaveAttribute(
+    'aria-label',
+    /1[4-6]:\d\d to/,
+  );
+  await saved(page);
+  await page.reload();
+  await expect(page.getByText(/^Kept\./)).toBeVisible();
+
+  // A room in two parts is another plan.
+  await timeline
+    .getByRole('button', { name: /^set up, / })
+    .first()
+    .click();
+  await chosen.getByLabel('Split the room before pane').selectOption('3');
+  await chosen.getByRole('button', { name: 'Split it' }).click();
+  await expect(timeline.getByRole('button', { name: /^set up, / })).toHaveCount(2);
+
+  // A small pane finds an hour out of the sun in any season.
+  const small = await jobOfCases(page, 'One light', [{ ...read(320, 320), coverage: { kind: 'whole' } }]);
+  await page.goto(`/jobs/${small}/day`);
+  await page.getByRole('button', { name: 'When could we do this job?' }).click();
+  const slots = page.getByRole('list', { name: 'Earliest days' }).getByRole('listitem');
+  await expect(slots).toHaveCount(3);
+  await slots.first().getByRole('button', { name: 'Plan it then' }).click();
+  await expect(page.getByLabel('First day')).toHaveValue(/^20\d\d-\d\d-\d\d$/);
+
+  // The kept day is in the calendar, and a busy one of one's own is told on the board.
+  await page.goto('/account');
+  await page.getByRole('button', { name: 'Make an address' }).click();
+  const address = await page.getByLabel('Address for your calendar').inputValue();
+  const calendar = await page.request.get(address);
+  expect(calendar.headers()['content-type']).toContain('text/calendar');
+  expect(await calendar.text()).toMatch(/SUMMARY:.*Shopfront/);
+  const busy = [
+    ...['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:test', 'BEGIN:VEVENT', 'UID:1', 'DTSTAMP:20260101T000000Z'],
+    ...[
+      'DTSTART:20270622T060000Z',
+      'DTEND:20270622T220000Z',
+      'SUMMARY:Holiday',
+      'END:VEVENT',
+      'END:VCALENDAR',
+      '',
+    ],
+  ].join('\r\n');
+  await page
+    .getByLabel('Read your calendar (.ics)')
+    .setInputFiles({ name: 'own.ics', mimeType: 'text/calendar', buffer: Buffer.from(busy) });
+  // Further ahead than a calendar is looked through there is nothing.
+  await expect(page.getByText(/calendar can’t be read|read, /)).toBeVisible();
+  await page.getByRole('button', { name: /^Close it/ }).click();
+  expect((await page.request.get(address)).status()).toBe(404);
+});

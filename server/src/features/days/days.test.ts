@@ -103,6 +103,9 @@ describe('the calendar that goes out', () => {
       summary: 'Lantern Quay Library, Reading room',
     });
     const begins = Math.min(...visit.plan.assignments.map(({ start }) => start));
+    // In UTC, not in the time of whoever reads it.
+    expect(first.text).toMatch(/DTSTART:\d{8}T\d{6}Z/);
+    expect(first.text).toMatch(/DTEND:\d{8}T\d{6}Z/);
     expect(told?.start).toBe(new Date(Date.parse(visit.day.start) + begins * 60_000).toISOString());
     expect((await calendar(path)).events).toEqual(first.events);
 

@@ -1,10 +1,8 @@
-import { NEW_SHOP_DETAILS } from '@neat-sill/core/contract';
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import ical, { ICalEventStatus } from 'ical-generator';
 import { z } from 'zod';
 import { enterShop, type Database, type Tx } from '../../db/database.ts';
 import { calendarEvents, calendarFeeds, people, shops } from '../../db/schema.ts';
-import { sql } from 'drizzle-orm';
 import { hashOf, newToken } from '../accounts/index.ts';
 import { readKeptDays } from './keptDays.ts';
 
@@ -100,7 +98,6 @@ export async function calendarOf(
   const [shop] = await tx.select().from(shops).where(eq(shops.id, who.shopId));
   const calendar = ical({
     name: shop?.name ?? 'Days',
-    timezone: shop?.details?.timeZone ?? NEW_SHOP_DETAILS.timeZone,
     prodId: { company: 'Neat Sill', product: 'Days', language: 'EN' },
     ttl: 3600,
   });
@@ -108,8 +105,8 @@ export async function calendarOf(
     const event = eventSchema.parse(data);
     calendar.createEvent({
       ...{ id: `${uid}@neat-sill`, sequence, stamp: changedAt, lastModified: changedAt },
-      // Moments are told in UTC: they are the same wherever the calendar is read.
-      ...{ start: new Date(event.from), end: new Date(event.to), allDay: event.allDay, timezone: 'UTC' },
+      // Without a zone moments are told in UTC: they are the same wherever the calendar is read.
+      ...{ start: new Date(event.from), end: new Date(event.to), allDay: event.allDay },
       ...{ summary: event.summary, location: event.place || null, description: event.says || null },
       status: cancelledAt ? ICalEventStatus.CANCELLED : ICalEventStatus.CONFIRMED,
     });

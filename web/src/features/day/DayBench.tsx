@@ -33,7 +33,7 @@ function headingOf(visit: Visit): string {
   const end = day && plan ? endOf(day, plan) : null;
   if (end === null || !day || !plan) return 'Planning the day';
   const paid = Array.from({ length: choices.days }, (_, at) =>
-    rowsOf(day, plan, workers, { from: clock.at(at, 0), to: clock.at(at + 1, 0) }),
+    rowsOf(day, plan, workers, { from: clock.at(at, 0), to: clock.at(at + 1, 0), breakFrom: 0 }),
   )
     .flat()
     .reduce((sum, { paidMin }) => sum + paidMin, 0);
@@ -121,8 +121,11 @@ export function DayBench() {
     return <p className="text-quiet">Add a wall first: its bearing decides when the sun is on it.</p>;
   const { days } = choices;
   const dayAt = Math.min(shownDay, days - 1);
-  const { beginHour, endHour } = derived.rules.day;
-  const within = { from: clock.at(dayAt, 0), to: clock.at(dayAt + 1, 0) };
+  const { beginHour, endHour, breakHour } = derived.rules.day;
+  const within = {
+    ...{ from: clock.at(dayAt, 0), to: clock.at(dayAt + 1, 0) },
+    breakFrom: clock.at(dayAt, breakHour * 60),
+  };
   const walls = derived.walls.map(({ id, record }) => ({
     id,
     name: wallTitle(job.records, record),

@@ -47,7 +47,7 @@ const workers = [
 ];
 
 test('the timeline of a day has ways, tasks and breaks of each, and what is paid', () => {
-  const [a, b] = rowsOf(day, plan, workers, { from: 0, to: 1440 });
+  const [a, b] = rowsOf(day, plan, workers, { from: 0, to: 1440, breakFrom: 720 });
   expect(a?.blocks.map(({ kind, from, to }) => [kind, from, to])).toEqual([
     ['way', 480, 500],
     ['task', 500, 530],
@@ -62,7 +62,7 @@ test('the timeline of a day has ways, tasks and breaks of each, and what is paid
 });
 
 test('another day shows its own, and who has nothing there stands empty', () => {
-  const [a, b] = rowsOf(day, plan, workers, { from: 1440, to: 2880 });
+  const [a, b] = rowsOf(day, plan, workers, { from: 1440, to: 2880, breakFrom: 720 });
   expect(a).toMatchObject({ blocks: [], paidMin: 0 });
   expect(b?.blocks.map(({ from }) => from)).toEqual([1980, 2000, 2010]);
   expect(endOf(day, plan)).toBe(2010);

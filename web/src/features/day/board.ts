@@ -4,7 +4,7 @@ import type { Worker } from '@neat-sill/core/visits';
 /** Something on the timeline of somebody: a task, a way, or a break. */
 export interface Block {
   readonly key: string;
-  readonly kind: 'task' | 'way' | 'home' | 'break';
+  readonly kind: 'task' | 'way' | 'home' | 'break' | 'elsewhere';
   readonly taskId: string | null;
   readonly from: number;
   readonly to: number;
@@ -23,7 +23,7 @@ export function rowsOf(
   day: DayCase,
   plan: DayPlan,
   workers: readonly Worker[],
-  within: { readonly from: number; readonly to: number },
+  within: { readonly from: number; readonly to: number; readonly breakFrom: number },
 ): Row[] {
   const paceOf = (id: string) => day.people.find((person) => person.id === id)?.pace ?? 1;
   const placeOf = (id: string) => day.places.findIndex((place) => place.id === id);
@@ -60,7 +60,7 @@ export function rowsOf(
       })),
       ...pauses.map(({ from, to }) => ({
         key: `break ${from}`,
-        kind: 'break' as const,
+        kind: from === within.breakFrom ? ('break' as const) : ('elsewhere' as const),
         taskId: null,
         from,
         to,

@@ -75,7 +75,11 @@ export function useVisit() {
   // What others have planned, and the weather, made the kept plan what it is; they move it no more.
   const frozen = sameAsKept ? kept.around : null;
   const around = useMemo(
-    () => frozen ?? { busy: crewDays?.busy ?? [], glassNotFit: glass.notFit },
+    () =>
+      frozen ?? {
+        busy: (crewDays?.busy ?? []).map(({ personId, from: since, to }) => ({ personId, from: since, to })),
+        glassNotFit: glass.notFit,
+      },
     [frozen, crewDays, glass.notFit],
   );
   const asked = useMemo(
