@@ -37,13 +37,15 @@ export function Calendars() {
         asks this address now and then; what changes there changes, what is called off says so.
       </p>
       {path && (
-        <TextField
-          label="Address for your calendar"
-          hint="It is shown this once. Whoever has it can read your days."
-          value={`${window.location.origin}${path}`}
-          readOnly
-          onFocus={(event) => event.target.select()}
-        />
+        <div className="w-full max-w-xl">
+          <TextField
+            label="Address for your calendar"
+            hint="It is shown this once. Whoever has it can read your days."
+            value={`${window.location.origin}${path}`}
+            readOnly
+            onFocus={(event) => event.target.select()}
+          />
+        </div>
       )}
       <div className="flex flex-wrap gap-2">
         <Button disabled={made.isLoading} onClick={() => void make()}>

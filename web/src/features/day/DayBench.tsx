@@ -5,13 +5,14 @@ import { describeNotThere, describeUnplacedTask } from '@neat-sill/core/words';
 import { rollup } from 'd3';
 import { useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
-import { showDay, showMinute } from '../../ui/format.ts';
+import { Choice } from '../../ui/Field.tsx';
+import { showDay, showMinute, showShortDay } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 import { OneOf } from '../../ui/OneOf.tsx';
 import { useIsPhone } from '../../ui/useMedia.ts';
 import { KitList } from '../fitting/index.ts';
 import { Paper } from '../papers/index.ts';
-import { endOf, rowsOf } from './board.ts';
+import { endOf, rowsOf, rowsOfDays } from './board.ts';
 import { Booking } from './Booking.tsx';
 import { ChosenTask } from './ChosenTask.tsx';
 import { SunDoubt } from './SunDoubt.tsx';
@@ -110,11 +111,17 @@ function AsList({ visit: { plan, choices, clock, timeOf, said, workers } }: { vi
   );
 }
 
+/** So many days stand side by side as keys; more are chosen from a list. */
+const FEW_DAYS = 5;
+
+type Zoom = 'hours' | 'day' | 'week' | 'all';
+
 /** Day: who does which pane when, never in the sun. */
 export function DayBench() {
   const visit = useVisit();
   const { job, derived, asked, day, plan, planned, kept, keptHolds, workers, choices, clock, timeOf } = visit;
   const [shownDay, setShownDay] = useState(0);
+  const [zoom, setZoom] = useState<Zoom>('day');
   const [chosen, setChosen] = useState<string | null>(null);
   const [against, setAgainst] = useState<string | null>(null);
   if (job.walls.length === 0)
@@ -122,17 +129,54 @@ export function DayBench() {
   const { days } = choices;
   const dayAt = Math.min(shownDay, days - 1);
   const { beginHour, endHour, breakHour } = derived.rules.day;
-  const within = {
-    ...{ from: clock.at(dayAt, 0), to: clock.at(dayAt + 1, 0) },
-    breakFrom: clock.at(dayAt, breakHour * 60),
-  };
+  const shownDays = Array.from({ length: days }, (_, at) => at).filter((at) =>
+    zoom === 'week' ? at >= dayAt && at < dayAt + 7 : zoom === 'all' || at === dayAt,
+  );
+  const [begins, ends] = [
+    clock.at(dayAt, Math.floor(beginHour) * 60),
+    clock.at(dayAt, Math.ceil(endHour) * 60),
+  ];
+  // Two hours about what was pressed, else about the first that there is to do.
+  const inDay = (plan?.assignments ?? []).filter(({ start }) => start >= begins && start < ends);
+  const chosenAt = (inDay.find(({ taskId }) => taskId === chosen) ?? inDay[0])?.start ?? begins;
+  const near = Math.max(begins, Math.min(ends - 120, Math.floor((chosenAt - begins) / 60) * 60 + begins));
+  const spans =
+    zoom === 'hours'
+      ? [{ from: near, to: near + 120 }]
+      : shownDays.map((at) => ({
+          from: clock.at(at, Math.floor(beginHour) * 60),
+          to: clock.at(at, Math.ceil(endHour) * 60),
+        }));
+  const [span] = spans;
+  const step = zoom === 'hours' ? 15 : 60;
+  const ticks =
+    spans.length > 1
+      ? shownDays
+          .filter((_, at) => at % Math.ceil(shownDays.length / 14) === 0)
+          .map((at) => ({
+            at: clock.at(at, Math.floor(beginHour) * 60),
+            label: showShortDay(clock.dayOf(at)),
+          }))
+      : Array.from({ length: Math.floor(((span?.to ?? 0) - (span?.from ?? 0)) / step) + 1 }, (_, at) => {
+          const moment = (span?.from ?? 0) + step * at;
+          return { at: moment, label: timeOf(moment) };
+        });
+  const rowsOn = (at: number) =>
+    day && plan
+      ? rowsOf(day, plan, workers, {
+          ...{ from: clock.at(at, 0), to: clock.at(at + 1, 0) },
+          breakFrom: clock.at(at, breakHour * 60),
+        })
+      : [];
   const walls = derived.walls.map(({ id, record }) => ({
     id,
     name: wallTitle(job.records, record),
-    sun: derived.sunOf(id, clock.dayOf(dayAt)).map(({ fromMinute, toMinute }) => ({
-      from: clock.at(dayAt, fromMinute),
-      to: clock.at(dayAt, toMinute),
-    })),
+    sun: shownDays.flatMap((at) =>
+      derived.sunOf(id, clock.dayOf(at)).map(({ fromMinute, toMinute }) => ({
+        from: clock.at(at, fromMinute),
+        to: clock.at(at, toMinute),
+      })),
+    ),
   }));
   const tried = (taskId: string, personId: string, to: DraggedTo) => {
     const put = plan?.assignments.find((each) => each.taskId === taskId);
@@ -161,20 +205,44 @@ export function DayBench() {
       {kept && !keptHolds && (
         <Note tone="doubt">The job or the days have changed since a plan was kept; this is a new one.</Note>
       )}
-      {days > 1 && (
+      <div className="flex flex-wrap items-center gap-3">
         <OneOf
-          label="Which day"
-          value={String(dayAt)}
-          onChoose={(at) => setShownDay(Number(at))}
-          options={Array.from({ length: days }, (_, at) => [String(at), showDay(clock.dayOf(at))])}
+          label="How much is shown"
+          value={days > 1 || zoom === 'hours' ? zoom : 'day'}
+          onChoose={setZoom}
+          options={[
+            ['hours', 'Two hours'],
+            ['day', 'Day'],
+            ...(days > 1 ? ([['week', 'Week']] as const) : []),
+            ...(days > 7 ? ([['all', 'All days']] as const) : []),
+          ]}
         />
-      )}
+        {days > 1 && days <= FEW_DAYS && zoom !== 'all' && (
+          <OneOf
+            label="Which day"
+            value={String(dayAt)}
+            onChoose={(at) => setShownDay(Number(at))}
+            options={Array.from({ length: days }, (_, at) => [String(at), showDay(clock.dayOf(at))])}
+          />
+        )}
+        {days > FEW_DAYS && zoom !== 'all' && (
+          <Choice
+            label="Which day"
+            value={String(dayAt)}
+            onChoose={(at) => setShownDay(Number(at))}
+            options={Array.from({ length: days }, (_, at): [string, string] => [
+              String(at),
+              showDay(clock.dayOf(at)),
+            ])}
+          />
+        )}
+      </div>
       <div className="shrink-0 overflow-x-auto" tabIndex={0} role="region" aria-label="Timeline">
         <Timeline
-          from={clock.at(dayAt, Math.floor(beginHour) * 60)}
-          to={clock.at(dayAt, Math.ceil(endHour) * 60)}
+          spans={spans}
+          ticks={ticks}
           walls={walls}
-          rows={day && plan ? rowsOf(day, plan, workers, within) : []}
+          rows={rowsOfDays(shownDays.map(rowsOn))}
           timeOf={timeOf}
           nameOf={visit.shortOf}
           looksOf={(taskId) =>
@@ -188,7 +256,7 @@ export function DayBench() {
               says: `${visit.said(taskId)}: by the fitting log from ${timeOf(from)} to ${to > visit.nowMinute ? 'now' : timeOf(to)}`,
             })),
           )}
-          now={visit.nowMinute >= within.from && visit.nowMinute < within.to ? visit.nowMinute : null}
+          now={visit.nowMinute}
           isPinned={(taskId) => visit.pins.has(taskId)}
           tryMove={day && plan && planned.kind !== 'planning' ? whyNot : null}
           onMove={(taskId, personId, to) => {

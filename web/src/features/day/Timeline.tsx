@@ -10,9 +10,9 @@ export interface DraggedTo {
 }
 
 interface TimelineProps {
-  /** Minutes of the whole plan at which the shown day begins and ends. */
-  readonly from: number;
-  readonly to: number;
+  /** The stretches that are shown beside each other, in minutes of the whole plan: working hours of one day or of many. */
+  readonly spans: readonly Stretch[];
+  readonly ticks: readonly { readonly at: number; readonly label: string }[];
   readonly walls: readonly { readonly id: string; readonly name: string; readonly sun: readonly Stretch[] }[];
   readonly rows: readonly Row[];
   readonly nameOf: (taskId: string) => string;
@@ -43,6 +43,8 @@ const HEAD = 30;
 /** A block is dragged by so many minutes at a time; a shorter way is a press. */
 const STEP_MIN = 5;
 const LEAST_DRAG_PX = 4;
+/** Between two days that stand beside each other. */
+const NIGHT = 6;
 /** Narrower than this a block has no room for a word. */
 const WORD_FROM = 12;
 
@@ -62,8 +64,8 @@ interface Drag {
 
 /** One day: the sun on each wall above, and who does what beneath. */
 export function Timeline({
-  from,
-  to,
+  spans,
+  ticks,
   walls,
   rows,
   nameOf,
@@ -79,8 +81,12 @@ export function Timeline({
 }: TimelineProps) {
   const drawing = useRef<SVGSVGElement>(null);
   const [drag, setDrag] = useState<Drag | null>(null);
-  const x = scaleLinear([from, to], [LABEL, WIDTH]).clamp(true);
-  const hours = Array.from({ length: Math.floor((to - from) / 60) + 1 }, (_, at) => from + 60 * at);
+  const each = (WIDTH - LABEL - NIGHT * (spans.length - 1)) / spans.length;
+  const x = scaleLinear(
+    spans.flatMap(({ from, to }) => [from, to]),
+    spans.flatMap((_, at) => [LABEL + at * (each + NIGHT), LABEL + at * (each + NIGHT) + each]),
+  ).clamp(true);
+  const isShown = (stretch: Stretch) => spans.some(({ from, to }) => stretch.from < to && stretch.to > from);
   const peopleFrom = HEAD + walls.length * WALL_ROW + 18;
   const height = peopleFrom + rows.length * PERSON_ROW + 6;
   const place = ({ clientX, clientY }: PointerEvent) => {
@@ -128,11 +134,17 @@ export function Timeline({
       role="group"
       aria-label="The day"
     >
-      {hours.map((moment) => (
+      {ticks.map(({ at: moment, label }) => (
         <g key={moment}>
           <path d={`M${x(moment)} ${HEAD - 6}V${height}`} stroke="var(--hairline-soft)" />
-          <text x={x(moment)} y={HEAD - 12} fontSize="13" textAnchor="middle" fill="var(--quiet)">
-            {timeOf(moment)}
+          <text
+            x={x(moment)}
+            y={HEAD - 12}
+            fontSize="13"
+            textAnchor={spans.length > 1 ? 'start' : 'middle'}
+            fill="var(--quiet)"
+          >
+            {label}
           </text>
         </g>
       ))}
@@ -144,7 +156,7 @@ export function Timeline({
               {name}
             </text>
             <rect x={LABEL} y={y + 2} width={WIDTH - LABEL} height={20} fill="var(--dusk-tint)" />
-            {sun.map((stretch) => (
+            {sun.filter(isShown).map((stretch) => (
               <g key={stretch.from}>
                 <rect
                   x={x(stretch.from)}
@@ -174,7 +186,7 @@ export function Timeline({
             <text x={0} y={y + 44} fontSize="12" fill="var(--quiet)">
               {paidMin === 0 ? 'nothing to do' : `${Math.floor(paidMin / 60)} h ${paidMin % 60} min`}
             </text>
-            {blocks.map((block) => {
+            {blocks.filter(isShown).map((block) => {
               const width = Math.max(1.5, x(block.to) - x(block.from));
               const isTask = block.taskId !== null;
               const word = isTask ? nameOf(block.taskId ?? '') : block.kind;
@@ -231,7 +243,7 @@ export function Timeline({
               );
             })}
             {clocks
-              .filter(({ personId }) => personId === worker.id)
+              .filter((clock) => clock.personId === worker.id && isShown(clock))
               .map((clock) => (
                 <rect
                   key={`${clock.from} ${clock.says}`}
@@ -247,7 +259,7 @@ export function Timeline({
           </g>
         );
       })}
-      {now !== null && now > from && now < to && (
+      {now !== null && spans.some(({ from, to }) => now > from && now < to) && (
         <path d={`M${x(now)} ${HEAD - 6}V${height}`} stroke="var(--brick)" strokeWidth="1.5">
           <title>Now, {timeOf(now)}</title>
         </path>

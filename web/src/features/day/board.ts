@@ -83,3 +83,15 @@ export function endOf(day: DayCase, plan: DayPlan): number | null {
   });
   return ends.length > 0 ? Math.max(...ends) : null;
 }
+
+/** Rows of several days, one after the other. */
+export function rowsOfDays(days: readonly (readonly Row[])[]): Row[] {
+  const [first = []] = days;
+  return first.map(({ worker }, at) => ({
+    worker,
+    blocks: days.flatMap((rows, day) =>
+      (rows[at]?.blocks ?? []).map((block) => ({ ...block, key: `${day} ${block.key}` })),
+    ),
+    paidMin: days.reduce((sum, rows) => sum + (rows[at]?.paidMin ?? 0), 0),
+  }));
+}
