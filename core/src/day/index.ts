@@ -5,6 +5,7 @@ export {
   dayPlanFormat,
   dayPlanSchema,
   durationFor,
+  endOfPlan,
   type Assignment,
   type DayCase,
   type DayPlan,

@@ -100,7 +100,9 @@ describe('what the fitting log says of a day', () => {
       ...records,
       fitting: {
         p1: {
-          ticks: Object.fromEntries(ticks.map(([minute], at) => [(['clean', 'hang'] as const)[at] ?? 'clean', iso(minute)])),
+          ticks: Object.fromEntries(
+            ticks.map(([minute], at) => [(['clean', 'hang'] as const)[at] ?? 'clean', iso(minute)]),
+          ),
           faults: [],
           doneAt: done === null ? null : iso(done),
         },
@@ -139,6 +141,71 @@ describe('what the fitting log says of a day', () => {
   test('what nobody has begun, or was begun on another day, is no fact', () => {
     expect(facts(jobOf(), 700)).toEqual([]);
     expect(facts(logged([[-3000, null]], -2900), 700)).toEqual([]);
+  });
+});
+
+describe('who did it, by the log', () => {
+  const bare = caseOf(jobOf());
+  const planned = plan(bare.day);
+  const start = Date.parse(bare.day.start);
+  const iso = (minute: number) => new Date(start + minute * 60_000).toISOString();
+  /** A job of which only the log is looked at. */
+  const logged = (writers: readonly (string | null)[], doneAt: number | null) => {
+    const ticks = Object.fromEntries(
+      writers.map((id, at) => [`s${at}`, { at: iso(600 + at), by: id && { id, name: id }, entryId: null }]),
+    );
+    const pane = { id: 'p1', fitting: { ticks, doneAt: doneAt === null ? null : iso(doneAt) } };
+    return {
+      pane: (id: string) => (id === 'p1' ? pane : null),
+      rules: jobOf().rules,
+    } as unknown as DerivedJob;
+  };
+  const asPlanned = (id: string) => planned.assignments.find(({ taskId }) => taskId === id)?.people ?? [];
+  const people = (writers: readonly (string | null)[], day: DayCase = bare.day) =>
+    Object.fromEntries(
+      factsOfLog({ job: logged(writers, 660), day, plan: planned, workers, now: iso(700) }).map((fact) => [
+        fact.taskId,
+        fact.people,
+      ]),
+    );
+  const other = asPlanned('film p1')[0] === 'm' ? 'o' : 'm';
+
+  test('whoever wrote it, where they come and are enough; else whom the plan names', () => {
+    expect(people([other, other])).toMatchObject({ 'clean p1': [other], 'film p1': [other] });
+    expect(people(['stranger', null])['film p1']).toEqual(asPlanned('film p1'));
+    expect(people(['stranger', other])['film p1']).toEqual([other]);
+    expect(people(['m', 'o'])['film p1']).toEqual(['m']);
+    const two = {
+      ...planned,
+      assignments: planned.assignments.map((each) =>
+        each.taskId === 'film p1' ? { ...each, people: ['m', 'o'] } : each,
+      ),
+    };
+    const facts = (writers: readonly string[]) =>
+      factsOfLog({ job: logged(writers, 660), day: bare.day, plan: two, workers, now: iso(700) });
+    expect(facts(['o']).find(({ taskId }) => taskId === 'film p1')?.people).toEqual(['m', 'o']);
+    expect(facts(['o', 'm']).find(({ taskId }) => taskId === 'film p1')?.people).toEqual(['o', 'm']);
+    expect(facts(['o', 'm']).find(({ taskId }) => taskId === 'clean p1')?.people).toEqual(['o']);
+  });
+
+  test('a pane that was not planned is no fact, nor a task that the days have not', () => {
+    const without = { ...bare.day, tasks: bare.day.tasks.filter(({ id }) => id !== 'clean p1') };
+    expect(Object.keys(people(['m'], without))).not.toContain('clean p1');
+    const none = { ...planned, assignments: [] };
+    expect(
+      factsOfLog({ job: logged(['m'], 660), day: bare.day, plan: none, workers, now: iso(700) }),
+    ).toEqual([]);
+  });
+
+  test('done in no time, it still has a minute to each of the two', () => {
+    const [, clean, film] = factsOfLog({
+      job: logged(['m'], 600),
+      day: bare.day,
+      plan: planned,
+      workers,
+      now: iso(700),
+    });
+    expect([clean?.from, clean?.to, film?.from, film?.to]).toEqual([600, 601, 601, 602]);
   });
 });
 
@@ -224,6 +291,44 @@ describe('when a job could be done', () => {
     }));
     expect(slots({ busy: always, lookAhead: 5 })).toEqual([]);
     expect(slots({ most: 1 })).toHaveLength(1);
+  });
+
+  describe('by plans as they come', () => {
+    /** A plan of the first tasks at these minutes of the case. */
+    const stub =
+      (starts: readonly number[], unplaced = 0) =>
+      (day: DayCase) =>
+        ({
+          ...{
+            assignments: starts.map((start, at) => ({
+              taskId: day.tasks[at]?.id ?? '',
+              people: ['m'],
+              start,
+            })),
+          },
+          ...{
+            unplaced: day.tasks.slice(0, unplaced).map(({ id }) => ({ taskId: id, reason: 'time.none' })),
+            cost: 7,
+          },
+        }) as unknown as ReturnType<typeof plan>;
+    const found = (planned: ReturnType<typeof stub>, more: object = {}) =>
+      slots({ days: 3, from: '2027-06-21', lookAhead: 12, plan: planned, ...more });
+    const minutes = (at: number) => caseOf(job, { days: 3 }).day.tasks[at]?.minutes ?? 0;
+
+    test('it ends with what ends last, and the next begins after its last day', () => {
+      const two = found(stub([500, 1440 + 600]));
+      expect(two.map(({ from }) => from)).toEqual(['2027-06-21', '2027-06-23', '2027-06-25']);
+      expect(two[0]).toMatchObject({ ends: 1440 + 600 + minutes(1), cost: 7 });
+      expect(found(stub([700, 500]))[0]?.ends).toBe(Math.max(700 + minutes(0), 500 + minutes(1)));
+    });
+
+    test('none where something is left out, or nothing begins on the first day; no day beyond those asked for', () => {
+      expect(found(stub([500], 1))).toEqual([]);
+      expect(found(stub([1440 + 500]))).toEqual([]);
+      expect(found(stub([500]), { lookAhead: 1 })).toHaveLength(1);
+      expect(found(stub([500]), { lookAhead: 0 })).toEqual([]);
+      expect(found(stub([500]), { workers: [] })).toEqual([]);
+    });
   });
 
   test('slots of several days lie one after the other', () => {

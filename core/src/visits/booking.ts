@@ -1,6 +1,5 @@
 import { getISODay, parseISO } from 'date-fns';
-import type { DayCase, DayPlan } from '../day/index.ts';
-import { durationFor } from '../day/index.ts';
+import { endOfPlan, type DayCase, type DayPlan } from '../day/index.ts';
 import { visitCase, visitClock, type VisitAsked } from './visitCase.ts';
 
 export interface BookingAsked extends Omit<VisitAsked, 'from'> {
@@ -45,12 +44,7 @@ export function earliestSlots(asked: BookingAsked): Slot[] {
       next += 1;
       continue;
     }
-    const ends = found.assignments.map(({ taskId, people, start }) => {
-      const task = visit.day.tasks.find(({ id }) => id === taskId);
-      const paces = people.map((id) => visit.day.people.find((person) => person.id === id)?.pace ?? 1);
-      return start + durationFor(task?.minutes ?? 0, paces);
-    });
-    slots.push({ from: first, ends: Math.max(...ends), cost: found.cost });
+    slots.push({ from: first, ends: endOfPlan(visit.day, found) ?? 0, cost: found.cost });
     next += Math.max(...begins) + 1;
   }
   return slots;

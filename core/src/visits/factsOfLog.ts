@@ -25,7 +25,7 @@ export function factsOfLog({ job, day, plan, workers, now }: LogAsked): Fact[] {
   const moment = at(now);
   const planned = new Map(plan.assignments.map((each) => [each.taskId, each]));
   const minutesOf = new Map(day.tasks.map(({ id, minutes }) => [id, minutes]));
-  const isWorker = (id: string | undefined) => id !== undefined && workers.some((worker) => worker.id === id);
+  const isWorker = (id: string) => workers.some((worker) => worker.id === id);
   const ofPanes = day.tasks.flatMap((task): Fact[] => {
     const is = visitTaskOf(task.id);
     const pane = is?.kind === 'film' ? job.pane(is.paneId) : null;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { FormatReader } from '../../units/index.ts';
+import { durationFor, type DayCase } from './dayCase.ts';
 
 /** The file format `neat-sill/day-plan` 1: who does which task when. */
 
@@ -52,3 +53,22 @@ export const dayPlanFormat: FormatReader<DayPlan> = {
   version: 1,
   schema: dayPlanSchema,
 };
+
+/** When the last task of a plan ends; null where nothing is placed. */
+export function endOfPlan(day: DayCase, plan: Pick<DayPlan, 'assignments'>): number | null {
+  const paceOf = new Map(day.people.map(({ id, pace }) => [id, pace]));
+  const minutesOf = new Map(day.tasks.map((task) => [task.id, task.minutes]));
+  const ends = plan.assignments.flatMap(({ taskId, people, start }) => {
+    const minutes = minutesOf.get(taskId);
+    return minutes === undefined
+      ? []
+      : [
+          start +
+            durationFor(
+              minutes,
+              people.map((person) => paceOf.get(person) ?? 1),
+            ),
+        ];
+  });
+  return ends.length > 0 ? Math.max(...ends) : null;
+}

@@ -12,6 +12,7 @@ export {
   UNPLACED,
   dayPlanFormat,
   dayPlanSchema,
+  endOfPlan,
   type Assignment,
   type DayPlan,
   type WhyUnplaced,

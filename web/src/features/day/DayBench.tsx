@@ -1,4 +1,4 @@
-import { moveTask } from '@neat-sill/core/day';
+import { endOfPlan, moveTask } from '@neat-sill/core/day';
 import { wallTitle } from '@neat-sill/core/survey';
 import { countOf, formatShare, listOf } from '@neat-sill/core/units';
 import { describeNotThere, describeUnplacedTask } from '@neat-sill/core/words';
@@ -12,7 +12,7 @@ import { OneOf } from '../../ui/OneOf.tsx';
 import { useIsPhone } from '../../ui/useMedia.ts';
 import { KitList } from '../fitting/index.ts';
 import { Paper } from '../papers/index.ts';
-import { endOf, rowsOf, rowsOfDays } from './board.ts';
+import { rowsOf, rowsOfDays } from './board.ts';
 import { Booking } from './Booking.tsx';
 import { ChosenTask } from './ChosenTask.tsx';
 import { SunDoubt } from './SunDoubt.tsx';
@@ -31,7 +31,7 @@ function headingOf(visit: Visit): string {
   const without = (plan?.unplaced ?? []).filter(({ taskId }) => taskOf(taskId)?.kind === 'film').length;
   if (without > 0)
     return `${without} of ${countOf(films, 'pane')} ${without === 1 ? 'does' : 'do'} not fit in ${choices.days === 1 ? 'this day' : 'these days'}`;
-  const end = day && plan ? endOf(day, plan) : null;
+  const end = day && plan ? endOfPlan(day, plan) : null;
   if (end === null || !day || !plan) return 'Planning the day';
   const paid = Array.from({ length: choices.days }, (_, at) =>
     rowsOf(day, plan, workers, { from: clock.at(at, 0), to: clock.at(at + 1, 0), breakFrom: 0 }),

@@ -1,5 +1,5 @@
-import type { DayCase, DayPlan } from '@neat-sill/core/day';
-import { endOf, rowsOf } from './board.ts';
+import { endOfPlan, type DayCase, type DayPlan } from '@neat-sill/core/day';
+import { rowsOf, rowsOfDays } from './board.ts';
 
 const day: DayCase = {
   ...{ format: 'neat-sill/day-case', version: 1, id: 'D', start: '2027-06-21T00:00:00-05:00' },
@@ -65,6 +65,20 @@ test('another day shows its own, and who has nothing there stands empty', () => 
   const [a, b] = rowsOf(day, plan, workers, { from: 1440, to: 2880, breakFrom: 720 });
   expect(a).toMatchObject({ blocks: [], paidMin: 0 });
   expect(b?.blocks.map(({ from }) => from)).toEqual([1980, 2000, 2010]);
-  expect(endOf(day, plan)).toBe(2010);
-  expect(endOf(day, { ...plan, assignments: [] })).toBeNull();
+  expect(endOfPlan(day, plan)).toBe(2010);
+  expect(endOfPlan(day, { ...plan, assignments: [] })).toBeNull();
+});
+
+test('rows of several days stand in one, each block under a key of its own', () => {
+  const on = (at: number) =>
+    rowsOf(day, plan, workers, { from: 1440 * at, to: 1440 * (at + 1), breakFrom: 720 });
+  const [a, b] = rowsOfDays([on(0), on(1)]);
+  expect(a?.blocks).toHaveLength(on(0)[0]?.blocks.length ?? -1);
+  const [first, second] = [on(0)[1], on(1)[1]];
+  expect(b?.blocks.map(({ from }) => from)).toEqual(
+    [...(first?.blocks ?? []), ...(second?.blocks ?? [])].map(({ from }) => from),
+  );
+  expect(new Set(b?.blocks.map(({ key }) => key)).size).toBe(b?.blocks.length);
+  expect(b?.paidMin).toBe((first?.paidMin ?? 0) + (second?.paidMin ?? 0));
+  expect(rowsOfDays([])).toEqual([]);
 });

@@ -74,16 +74,6 @@ export function rowsOf(
   });
 }
 
-/** When the last task of a plan ends; null where nothing is placed. */
-export function endOf(day: DayCase, plan: DayPlan): number | null {
-  const ends = plan.assignments.flatMap(({ taskId, people, start }) => {
-    const task = day.tasks.find(({ id }) => id === taskId);
-    const paces = people.map((id) => day.people.find((person) => person.id === id)?.pace ?? 1);
-    return task ? [start + durationFor(task.minutes, paces)] : [];
-  });
-  return ends.length > 0 ? Math.max(...ends) : null;
-}
-
 /** Rows of several days, one after the other. */
 export function rowsOfDays(days: readonly (readonly Row[])[]): Row[] {
   const [first = []] = days;
