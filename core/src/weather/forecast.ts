@@ -57,7 +57,7 @@ function usualAirC(latitude: number, day: string, hourOfSun: number): number {
   const warmest = latitude >= 0 ? 201 : 19;
   const season = Math.cos((2 * Math.PI * (getDayOfYear(parseISO(day)) - warmest)) / 365.25);
   const swing = -Math.cos((2 * Math.PI * (hourOfSun - 3)) / 24);
-  return 27 - 0.004 * north ** 2 + 0.25 * north * season + 4.5 * swing;
+  return 27 - 0.0095 * north ** 2 + 0.25 * north * season + 4.5 * swing;
 }
 
 /** The weather there is on a day at a place, which nobody knows before: the same whenever it is asked for. */

@@ -6,5 +6,11 @@ export {
   type ForecastAsked,
   type ForecastHour,
 } from './forecast.ts';
-export { glassByHour, hoursNotFit, type GlassConditions, type GlassHour } from './glassHours.ts';
+export {
+  glassByHour,
+  hoursNotFit,
+  throughCloud,
+  type GlassConditions,
+  type GlassHour,
+} from './glassHours.ts';
 export { rushFactor, standInTravelMin, straightKm, type TravelPlace } from './travel.ts';

@@ -1,4 +1,5 @@
-import { OPEN_SKY } from '../sun/index.ts';
+import { glassBuild, glazingOptics, heatFlow, withStrengths } from '../glazing/index.ts';
+import { OPEN_SKY, clearSunOnGlass, sunPosition } from '../sun/index.ts';
 import {
   FURTHEST_DAYS,
   forecastSchema,
@@ -8,6 +9,7 @@ import {
   standInForecast,
   standInTravelMin,
   straightKm,
+  throughCloud,
   type ForecastHour,
 } from './index.ts';
 
@@ -80,6 +82,62 @@ describe('the weather service that stands in', () => {
   });
 });
 
+test('the stand-in tells a place and an hour the same for ever', () => {
+  const { hours } = forecast({ days: 2 }, '2027-06-18T06:00:00Z');
+  const told = [0, 9, 15, 40]
+    .map((at) => hours[at])
+    .map((each) => each && [each.at.slice(0, 13), each.airC, each.airGiveC, each.cloud, each.rainChance]);
+  expect(told).toMatchInlineSnapshot(`
+   [
+     [
+       "2027-06-21T00",
+       21.8,
+       1.7,
+       0.11,
+       0,
+     ],
+     [
+       "2027-06-21T09",
+       15.6,
+       1.8,
+       0.1,
+       0,
+     ],
+     [
+       "2027-06-21T15",
+       21.3,
+       1.9,
+       0.1,
+       0,
+     ],
+     [
+       "2027-06-22T16",
+       19.1,
+       2.2,
+       0.13,
+       0,
+     ],
+   ]
+  `);
+  const south = forecast({ latitude: -33.9, longitude: 151.2, from: '2027-01-10' }, '2027-01-10T00:00:00Z')
+    .hours[5];
+  expect([south?.airC, south?.cloud, south?.rainChance]).toMatchInlineSnapshot(`
+   [
+     28.8,
+     0.45,
+     0,
+   ]
+  `);
+  const pole = forecast({ latitude: 82, longitude: 0, from: '2027-01-10' }, '2027-01-05T00:00:00Z').hours[12];
+  expect([pole?.airC, pole?.airGiveC, pole?.cloud]).toMatchInlineSnapshot(`
+   [
+     -36.2,
+     2.6,
+     0.07,
+   ]
+  `);
+});
+
 describe('how warm glass gets', () => {
   const pane = {
     ...{ glass: 'single' as const, glassMm: 6, said: { strengths: [], stampSeen: null } },
@@ -112,6 +170,26 @@ describe('how warm glass gets', () => {
     expect(clear?.highC).toBeGreaterThan(clear?.glassC ?? 0);
     const sure = glass(hour(noon, { airGiveC: 0 }));
     expect(sure?.lowC).toBe(sure?.highC);
+  });
+
+  test('is the face of the film in the balance of ISO 15099, at the hour’s middle, by the air four times of five', () => {
+    const one = hour(noon, { cloud: 0.5, airGiveC: 3 });
+    const build = withStrengths(glassBuild('single', 6), { strengths: [], stampSeen: false });
+    const { absorbed } = glazingOptics({ panes: build.panes, films: [] }, 'solar');
+    const sun = sunPosition(pane.site, new Date(Date.parse(noon) + 1_800_000));
+    const { directWm2, diffuseWm2 } = clearSunOnGlass(pane.inSun, sun);
+    const faces = (outdoorC: number) =>
+      heatFlow(build.panes, build.gaps, absorbed, {
+        ...{ outdoorC, indoorC: 20, outdoorConvection: 15, heightM: 1.2 },
+        sunWm2: (directWm2 + diffuseWm2) * 0.929,
+      }).facesC;
+    const found = glass(one);
+    expect(found?.glassC).toBeCloseTo(faces(10)[1] ?? NaN, 1);
+    expect(found?.lowC).toBeCloseTo(faces(10 - 3.845)[1] ?? NaN, 1);
+    expect(found?.highC).toBeCloseTo(faces(10 + 3.845)[1] ?? NaN, 1);
+    expect(glass(one, { side: 'outside' })?.glassC).toBeCloseTo(faces(10)[0] ?? NaN, 1);
+    expect([throughCloud(0), throughCloud(1)]).toEqual([1, 0.25]);
+    expect(throughCloud(0.5)).toBeCloseTo(0.929, 3);
   });
 
   test('hours that are out for certain stand apart from those that may be', () => {
