@@ -20,6 +20,9 @@ const MIGRATIONS = new URL('./migrations', import.meta.url).pathname;
 /** From here on servers of the version before may still run while a new one has migrated. */
 const FIRST_ROLLING = 14;
 
+/** Migrations that came with the newest version, jobs’ numbers among them. */
+const OF_NEWEST_VERSION = 2;
+
 test('no migration takes away what a server of the version before still uses', async () => {
   const names = (await readdir(MIGRATIONS)).filter((name) => name.endsWith('.sql')).sort();
   for (const name of names.slice(FIRST_ROLLING)) {
@@ -38,7 +41,10 @@ test('a database of the version before comes forward with all that is in it', as
   await cp(MIGRATIONS, folder, { recursive: true });
   const journalFile = join(folder, 'meta/_journal.json');
   const journal = JSON.parse(await readFile(journalFile, 'utf8')) as { entries: unknown[] };
-  await writeFile(journalFile, JSON.stringify({ ...journal, entries: journal.entries.slice(0, -1) }));
+  await writeFile(
+    journalFile,
+    JSON.stringify({ ...journal, entries: journal.entries.slice(0, -OF_NEWEST_VERSION) }),
+  );
   const { url, drop } = await makeDatabase();
   const client = new Client({ connectionString: url });
   await client.connect();
