@@ -161,5 +161,6 @@ test('a kept day is changed by hand, planned anew around what happened, booked, 
   // Further ahead than a calendar is looked through there is nothing.
   await expect(page.getByText(/calendar can’t be read|read, /)).toBeVisible();
   await page.getByRole('button', { name: /^Close it/ }).click();
+  await expect(page.getByLabel('Address for your calendar')).toBeHidden();
   expect((await page.request.get(address)).status()).toBe(404);
 });
