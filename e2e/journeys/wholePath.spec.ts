@@ -124,6 +124,6 @@ test('from the tape to the care sheet, by mouse', async ({ signedIn: page }) => 
   const copy = await page.request.get(`/api/jobs/${page.url().split('/')[4]}/file`);
   // But for its number: each job has its own.
   const [[headerId = '', header] = []] = Object.entries(written.records.job as Record<string, object>);
-  const job = { [headerId]: { ...header, number: expect.any(Number) as number } };
+  const job = { [headerId]: { ...header, number: expect.any(Number) } };
   expect((await copy.json()).records).toEqual({ ...written.records, job });
 });
