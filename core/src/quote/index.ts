@@ -7,6 +7,7 @@ export {
   makeQuote,
   nextVersion,
   numberOfQuote,
+  quoteNumber,
   optionsDiffer,
   questionsOf,
   quotesOf,

@@ -1,5 +1,13 @@
 import { addDays, format, parseISO } from 'date-fns';
-import type { Acceptance, DerivedJob, JobRecords, Question, Quote, QuoteOption } from '../job/index.ts';
+import type {
+  Acceptance,
+  DerivedJob,
+  JobHeader,
+  JobRecords,
+  Question,
+  Quote,
+  QuoteOption,
+} from '../job/index.ts';
 
 type WithId<Data> = Data & { readonly id: string };
 type Quoted = Pick<JobRecords, 'quote' | 'acceptance'>;
@@ -27,6 +35,11 @@ export function quotesOf(records: Pick<JobRecords, 'quote'>): readonly WithId<Qu
 /** The version that the next quote of a job has. */
 export function nextVersion(records: Pick<JobRecords, 'quote'>): number {
   return (quotesOf(records)[0]?.version ?? 0) + 1;
+}
+
+/** The number that a version of a job's quote has through the shop; empty where the job has none yet. */
+export function quoteNumber(header: JobHeader | null, version: number): string {
+  return header?.number ? `${header.number}-${version}` : '';
 }
 
 /** How a quote is called on papers and screens: by its number through the shop, else by its version in the job. */
@@ -82,7 +95,7 @@ export function makeQuote({ job, options, today, ...said }: QuoteAsked): Quote {
   return {
     ...said,
     version,
-    number: header?.number ? `${header.number}-${version}` : '',
+    number: quoteNumber(header, version),
     validUntil: format(until, 'yyyy-MM-dd'),
     job: header?.name ?? '',
     customer: header?.customer ?? '',

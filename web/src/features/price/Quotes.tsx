@@ -6,6 +6,7 @@ import {
   nextVersion,
   numberOfQuote,
   optionsDiffer,
+  quoteNumber,
   questionsOf,
   quoteOption,
   quotesOf,
@@ -119,8 +120,9 @@ export function Quotes({ cost, ways }: QuotesProps) {
   const isUnder = offered?.some(({ price, cost: own_ }) => price.net < own_) ?? false;
   const mayGoUnder = person?.role === 'owner' && because.trim() !== '';
   const version = nextVersion(records);
+  const nextNumber = numberOfQuote({ number: quoteNumber(job.header, version), version });
   const kind = ordered ? 'change order' : 'quote';
-  const name = `${job.header.name}, quote ${newest ? numberOfQuote(newest) : version}`;
+  const name = `${job.header.name}, quote ${newest ? numberOfQuote(newest) : nextNumber}`;
   const asCase = () =>
     download(
       new Blob([`${JSON.stringify(cost.asked, null, 2)}\n`], { type: 'application/json' }),
@@ -138,7 +140,7 @@ export function Quotes({ cost, ways }: QuotesProps) {
       ...{ terms: shop?.details.terms ?? '', language: QUOTED_IN },
       underCost: isUnder ? because.trim() : null,
     });
-    job.edit(`Make ${kind} ${version}`, [addRecord('quote', crypto.randomUUID(), quote)]);
+    job.edit(`Make ${kind} ${nextNumber}`, [addRecord('quote', crypto.randomUUID(), quote)]);
     setBecause('');
   };
   const standOf = (quote: Quote & { readonly id: string }) => {
@@ -226,7 +228,7 @@ export function Quotes({ cost, ways }: QuotesProps) {
       )}
       <div className="flex flex-wrap items-end gap-2">
         <Button onClick={make} disabled={unpriced.length > 0 || !offered || (isUnder && !mayGoUnder)}>
-          Make {kind} {job.header.number ? `${job.header.number}-${version}` : version}
+          Make {kind} {nextNumber}
           {offered && offered.length > 1 && `, ${offered.length} choices`}
         </Button>
         {newest && <AcceptHere quote={newest} />}
