@@ -6,6 +6,8 @@ export {
   dayPlanSchema,
   durationFor,
   endOfPlan,
+  endsIn,
+  shiftsWorked,
   type Assignment,
   type DayCase,
   type DayPlan,
@@ -13,6 +15,7 @@ export {
   type Person,
   type Stretch,
   type WhyUnplaced,
+  type WorkedShift,
 } from './format/index.ts';
 export { checkDay, type DayFault } from './check/index.ts';
 export { planDay, type DayEffort } from './plan/index.ts';

@@ -1,11 +1,11 @@
-import { checkDay, planDay, type DayCase } from '../day/index.ts';
+import { checkDay, endsIn, planDay, type DayCase } from '../day/index.ts';
 import { deriveJob, type DerivedJob, type JobRecords } from '../job/index.ts';
 import { timesDefaults } from '../quote/index.ts';
 import { bookForTest, readingsForTest, recordsForTest } from '../testing/index.ts';
 import { fitTimes } from '../times/index.ts';
 import { seededRandom } from '../units/index.ts';
 import type { ForecastHour } from '../weather/index.ts';
-import { earliestSlots, factsOfLog, glassNotFit, visitCase, type VisitAsked } from './index.ts';
+import { earliestSlots, factsOfLog, factsSoFar, glassNotFit, visitCase, type VisitAsked } from './index.ts';
 
 /* What stands around a visit: other work, weather, parts of a room, days off, what was done already, and when it could be. */
 
@@ -207,6 +207,22 @@ describe('who did it, by the log', () => {
     });
     expect([clean?.from, clean?.to, film?.from, film?.to]).toEqual([600, 601, 601, 602]);
   });
+});
+
+test('what nobody logs is done as planned once it is over; the log has the last word, what was known the one before', () => {
+  const bare = caseOf(jobOf());
+  const planned = plan(bare.day);
+  const asked = { job: jobOf(), day: bare.day, plan: planned, workers, now: bare.day.start };
+  const setUp = planned.assignments.find(({ taskId }) => taskId.startsWith('set up'));
+  if (!setUp) throw new Error('no room is set up');
+  const ends = endsIn(bare.day)(setUp) ?? 0;
+  const as = (minute: number, before: Parameters<typeof factsSoFar>[2] = []) =>
+    factsSoFar(asked, minute, before);
+  expect(as(ends - 1)).toEqual([]);
+  expect(as(ends)).toEqual([{ taskId: setUp.taskId, people: setUp.people, from: setUp.start, to: ends }]);
+  const known = { taskId: setUp.taskId, people: ['o'], from: 1, to: 2 };
+  expect(as(ends, [known])).toEqual([known]);
+  expect(as(5000).map(({ taskId }) => taskId.split(' ')[0])).toEqual(['set', 'look']);
 });
 
 describe('glass by the forecast', () => {

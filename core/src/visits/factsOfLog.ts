@@ -1,4 +1,4 @@
-import type { DayCase, DayPlan, Fact } from '../day/index.ts';
+import { endsIn, type DayCase, type DayPlan, type Fact } from '../day/index.ts';
 import type { DerivedJob } from '../job/index.ts';
 import { visitTaskOf, type Worker } from './visitCase.ts';
 
@@ -69,4 +69,23 @@ export function factsOfLog({ job, day, plan, workers, now }: LogAsked): Fact[] {
     ];
   });
   return [...setUps, ...ofPanes];
+}
+
+/**
+ * All that is known of a day at one of its minutes: what the log says, what was known before, and what nobody logs (setting a
+ * room up, looking again) as it was planned, where it should be over by then. The log has the last word.
+ */
+export function factsSoFar(asked: LogAsked, minute: number, before: readonly Fact[]): Fact[] {
+  const { day, plan } = asked;
+  const logged = factsOfLog(asked);
+  const endOf = endsIn(day);
+  const asPlanned = plan.assignments.flatMap((put): Fact[] => {
+    const kind = visitTaskOf(put.taskId)?.kind;
+    const to = endOf(put);
+    const isOver = to !== null && to <= minute;
+    return isOver && (kind === 'setUp' || kind === 'lookAgain')
+      ? [{ taskId: put.taskId, people: put.people, from: put.start, to }]
+      : [];
+  });
+  return [...new Map([...asPlanned, ...before, ...logged].map((fact) => [fact.taskId, fact])).values()];
 }

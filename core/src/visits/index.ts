@@ -1,6 +1,6 @@
 export { earliestSlots, type BookingAsked, type Slot } from './booking.ts';
 export { glassNotFit, type GlassOnDays, type PaneStretches } from './glassNotFit.ts';
-export { factsOfLog, type LogAsked } from './factsOfLog.ts';
+export { factsOfLog, factsSoFar, type LogAsked } from './factsOfLog.ts';
 export {
   SECOND_PART,
   SITE,
@@ -12,4 +12,4 @@ export {
   type VisitTask,
   type Worker,
 } from './visitCase.ts';
-export { whyThere, type WhyThere } from './why.ts';
+export { whyThere, type AvoidedBeside, type WhyThere } from './why.ts';

@@ -1,10 +1,10 @@
-import { checkDay, planDay, type DayPlan } from '../day/index.ts';
+import { EARLIEST, checkDay, planDay, type DayPlan } from '../day/index.ts';
 import { deriveJob } from '../job/index.ts';
 import { timesDefaults } from '../quote/index.ts';
 import { bookForTest, readingsForTest, recordsForTest } from '../testing/index.ts';
 import { fitTimes } from '../times/index.ts';
 import { seededRandom } from '../units/index.ts';
-import { describeTask, describeWhyThere, nameOfTask } from '../words/index.ts';
+import { describeTask, describeWhyThere, nameOfRoom, nameOfTask } from '../words/index.ts';
 import { visitCase, visitClock, visitTaskOf, whyThere, type VisitCase } from './index.ts';
 
 const plain = readingsForTest([820, 820, 820, 1326, 1326, 1326]);
@@ -158,6 +158,16 @@ test('why a task stands where it does: the sun, what it comes after, somebody wh
   expect(why('f')).toEqual({ code: 'noHurry' });
   expect(why('g')).toEqual({ code: 'opens', at: 500 });
   expect(why('nothing')).toEqual({ code: 'noHurry' });
+  const avoided = [{ from: 500, to: 640 }];
+  expect(whyThere(day, plan, 'b', { glass: avoided, keptOff: [] })).toEqual({ code: 'glass', until: 640 });
+  expect(whyThere(day, plan, 'b', { glass: [{ from: 499, to: 640 }], keptOff: avoided })).toEqual({
+    ...{ code: 'keptOff', until: 640 },
+  });
+  const past = {
+    ...day,
+    tasks: day.tasks.map((each) => ({ ...each, avoid: [{ from: EARLIEST, to: 640 }] })),
+  };
+  expect(whyThere(past, plan, 'b')).toEqual({ code: 'past', until: 640 });
   const says = {
     time: (moment: number) => `${Math.floor(moment / 60)}:${moment % 60}`,
     task: (id: string) => `task ${id}`,
@@ -177,4 +187,8 @@ test('tasks are named short on a timeline and whole in a list', () => {
   expect(nameOfTask({ kind: 'clean', paneId: 'p' }, label)).toBe('clean 4');
   expect(describeTask({ kind: 'film', paneId: 'p' }, label, room)).toBe('Film on pane 4');
   expect(describeTask({ kind: 'setUp', roomId: 'r' }, label, room)).toBe('Set up Reading room');
+  const rooms = { r: { name: 'Reading room' } };
+  expect(['r', 'r/2', 'x'].map((id) => nameOfRoom(id, rooms))).toEqual([
+    ...['Reading room', 'Reading room, second part', 'the room'],
+  ]);
 });

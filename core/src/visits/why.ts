@@ -1,8 +1,14 @@
-import { durationFor, type DayCase, type DayPlan } from '../day/index.ts';
+import { EARLIEST, endsIn, type DayCase, type DayPlan, type Stretch } from '../day/index.ts';
 
 /** What a task stands behind: why it does not begin earlier. */
 export type WhyThere =
   | { readonly code: 'sun'; readonly until: number }
+  /** The glass is too cold or too hot for film until then. */
+  | { readonly code: 'glass'; readonly until: number }
+  /** Something that happened keeps it off until then: rain. */
+  | { readonly code: 'keptOff'; readonly until: number }
+  /** It was planned anew then, and nothing begins in the past. */
+  | { readonly code: 'past'; readonly until: number }
   | { readonly code: 'opens'; readonly at: number }
   /** It comes after another task, and so many minutes later. */
   | { readonly code: 'after'; readonly taskId: string; readonly minutes: number }
@@ -13,21 +19,37 @@ export type WhyThere =
   /** It could begin earlier; there is no hurry, and so nobody waits in between. */
   | { readonly code: 'noHurry' };
 
+/** What of that which a task avoids is not the sun. */
+export interface AvoidedBeside {
+  readonly glass: readonly Stretch[];
+  readonly keptOff: readonly Stretch[];
+}
+
 /** Why a placed task does not begin earlier: the last thing that is over before it. */
-export function whyThere(day: DayCase, plan: DayPlan, taskId: string): WhyThere {
+export function whyThere(
+  day: DayCase,
+  plan: DayPlan,
+  taskId: string,
+  beside: AvoidedBeside = { glass: [], keptOff: [] },
+): WhyThere {
   const put = plan.assignments.find((each) => each.taskId === taskId);
   const task = day.tasks.find(({ id }) => id === taskId);
   if (!put || !task) return { code: 'noHurry' };
-  const paceOf = (id: string) => day.people.find((person) => person.id === id)?.pace ?? 1;
+  const ends = endsIn(day);
   const endOf = (id: string) => {
     const other = plan.assignments.find((each) => each.taskId === id);
-    const of = day.tasks.find((each) => each.id === id);
-    return other && of ? other.start + durationFor(of.minutes, other.people.map(paceOf)) : null;
+    return other ? ends(other) : null;
   };
   const placeOf = (id: string) => day.places.findIndex((place) => place.id === id);
   const { start } = put;
-  const sun = task.avoid.find(({ to }) => to === start);
-  if (sun) return { code: 'sun', until: sun.to };
+  const avoided = task.avoid.find(({ to }) => to === start);
+  if (avoided) {
+    const isIn = (all: readonly Stretch[]) =>
+      all.some(({ from, to }) => from === avoided.from && to === avoided.to);
+    if (avoided.from === EARLIEST) return { code: 'past', until: start };
+    if (isIn(beside.glass)) return { code: 'glass', until: start };
+    return { code: isIn(beside.keptOff) ? 'keptOff' : 'sun', until: start };
+  }
   const before = task.after.find(({ taskId: other, minGap }) => {
     const end = endOf(other);
     return end !== null && end + minGap === start;

@@ -18,7 +18,7 @@ export interface GlassConditions {
 }
 
 /** Ten, and ninety, of a hundred lie beyond so many standard deviations. */
-const EIGHTY_PERCENT = 1.2816;
+export const EIGHTY_PERCENT = 1.2816;
 /** Convection at the outer face in light wind, W/m²K (NFRC 100: 15 for 2.75 m/s). */
 const LIGHT_WIND = 15;
 const HALF_HOUR_MS = 1_800_000;

@@ -7,6 +7,7 @@ export {
   type ForecastHour,
 } from './forecast.ts';
 export {
+  EIGHTY_PERCENT,
   glassByHour,
   hoursNotFit,
   throughCloud,

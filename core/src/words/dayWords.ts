@@ -1,5 +1,5 @@
 import type { WhyUnplaced } from '../day/index.ts';
-import type { VisitTask, WhyThere } from '../visits/index.ts';
+import { SECOND_PART, type VisitTask, type WhyThere } from '../visits/index.ts';
 
 /* What a plan of days says in words. */
 
@@ -60,6 +60,16 @@ export function describeTask(
   }
 }
 
+/** The name of a room as a task has it: the second part of one that is worked in two says so. */
+export function nameOfRoom(
+  roomId: string,
+  rooms: Readonly<Record<string, { readonly name: string } | undefined>>,
+): string {
+  const isSecond = roomId.endsWith(SECOND_PART);
+  const name = rooms[isSecond ? roomId.slice(0, -SECOND_PART.length) : roomId]?.name ?? 'the room';
+  return isSecond ? `${name}, second part` : name;
+}
+
 /** Why a task does not begin earlier. */
 export function describeWhyThere(
   why: WhyThere,
@@ -72,6 +82,12 @@ export function describeWhyThere(
   switch (why.code) {
     case 'sun':
       return `Not before ${says.time(why.until)}: the sun is on it until then.`;
+    case 'glass':
+      return `Not before ${says.time(why.until)}: the glass is too cold or too hot for film until then.`;
+    case 'keptOff':
+      return `Not before ${says.time(why.until)}: it has to wait until then, as was said.`;
+    case 'past':
+      return `At ${says.time(why.until)} the rest was planned anew; it could not begin before.`;
     case 'opens':
       return `Not before ${says.time(why.at)}: nobody is let in before.`;
     case 'after':

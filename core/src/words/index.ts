@@ -61,6 +61,7 @@ export {
   describeTask,
   describeUnplacedTask,
   describeWhyThere,
+  nameOfRoom,
   nameOfTask,
 } from './dayWords.ts';
 export { describeForCustomer } from './customer/customerWords.ts';

@@ -9,3 +9,9 @@ export const today = () => format(new Date(), 'yyyy-MM-dd');
 export function showMinute(minute: number): string {
   return `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`;
 }
+
+/** Minutes of a day from a time as a time field has it, `HH:MM`. */
+export function minuteOf(time: string): number {
+  const [hours = 0, minutes = 0] = time.split(':').map(Number);
+  return hours * 60 + minutes;
+}

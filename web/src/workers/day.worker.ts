@@ -12,7 +12,14 @@ import { deriveJob, type JobRecords, type ShopData } from '@neat-sill/core/job';
 import { timesDefaults } from '@neat-sill/core/quote';
 import { fitTimes } from '@neat-sill/core/times';
 import { seededRandom } from '@neat-sill/core/units';
-import { earliestSlots, type Slot, type VisitAsked } from '@neat-sill/core/visits';
+import {
+  earliestSlots,
+  glassNotFit,
+  type GlassOnDays,
+  type Slot,
+  type VisitAsked,
+} from '@neat-sill/core/visits';
+import type { ForecastHour } from '@neat-sill/core/weather';
 
 /** Plans days off the page’s thread. One order a worker: the page ends it to stop. */
 
@@ -26,6 +33,14 @@ export type DayOrder = { readonly milliseconds: number } & (
       readonly pinned: readonly string[];
       readonly costPerMove: number;
     }
+  | {
+      readonly kind: 'glass';
+      readonly records: JobRecords;
+      readonly shop: ShopData;
+      readonly hours: readonly ForecastHour[];
+      readonly from: string;
+      readonly days: number;
+    }
   | ({
       readonly kind: 'book';
       readonly records: JobRecords;
@@ -37,6 +52,7 @@ export type DayOrder = { readonly milliseconds: number } & (
 export type DayMessage =
   | { readonly kind: 'better' | 'finished'; readonly plan: DayPlan }
   | { readonly kind: 'replanned'; readonly replanned: Replanned }
+  | { readonly kind: 'glass'; readonly glass: GlassOnDays }
   | { readonly kind: 'booked'; readonly slots: readonly Slot[] }
   | { readonly kind: 'wrong'; readonly sentence: string };
 
@@ -70,6 +86,11 @@ self.onmessage = ({ data: order }: MessageEvent<DayOrder>) => {
       onBetter: (better) => show(day, 'better', better),
     });
     show(day, 'finished', plan);
+    return;
+  }
+  if (order.kind === 'glass') {
+    const { records, shop, hours, from, days } = order;
+    post({ kind: 'glass', glass: glassNotFit(deriveJob(records, shop), hours, { from, days }) });
     return;
   }
   if (order.kind === 'book') {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { FormatReader } from '../../units/index.ts';
-import { durationFor, type DayCase } from './dayCase.ts';
+import { durationFor, type DayCase, type Person } from './dayCase.ts';
 
 /** The file format `neat-sill/day-plan` 1: who does which task when. */
 
@@ -54,21 +54,59 @@ export const dayPlanFormat: FormatReader<DayPlan> = {
   schema: dayPlanSchema,
 };
 
-/** When the last task of a plan ends; null where nothing is placed. */
-export function endOfPlan(day: DayCase, plan: Pick<DayPlan, 'assignments'>): number | null {
+/** Tells when an assignment of a case ends, by the slowest of who does it; null for a task that the case has not. */
+export function endsIn(day: DayCase): (put: Assignment) => number | null {
   const paceOf = new Map(day.people.map(({ id, pace }) => [id, pace]));
   const minutesOf = new Map(day.tasks.map((task) => [task.id, task.minutes]));
-  const ends = plan.assignments.flatMap(({ taskId, people, start }) => {
+  return ({ taskId, people, start }) => {
     const minutes = minutesOf.get(taskId);
-    return minutes === undefined
-      ? []
-      : [
-          start +
-            durationFor(
-              minutes,
-              people.map((person) => paceOf.get(person) ?? 1),
-            ),
-        ];
-  });
+    const paces = people.map((person) => paceOf.get(person) ?? 1);
+    return minutes === undefined ? null : start + durationFor(minutes, paces);
+  };
+}
+
+/** When the last task of a plan ends; null where nothing is placed. */
+export function endOfPlan(day: DayCase, { assignments }: Pick<DayPlan, 'assignments'>): number | null {
+  const ends = assignments.flatMap((put) => endsIn(day)(put) ?? []);
   return ends.length > 0 ? Math.max(...ends) : null;
+}
+
+/** A shift of somebody in which there is something to do. */
+export interface WorkedShift {
+  readonly personId: string;
+  readonly shift: Person['shifts'][number];
+  /** From leaving the depot to being back there. */
+  readonly leaves: number;
+  readonly back: number;
+  /** In their order. */
+  readonly tasks: readonly { readonly put: Assignment; readonly start: number; readonly end: number }[];
+}
+
+/** The shifts that a plan uses, by person and time, with the ways out and home. */
+export function shiftsWorked(
+  day: DayCase,
+  { assignments }: Pick<DayPlan, 'assignments'>,
+): readonly WorkedShift[] {
+  const placeOf = new Map(day.places.map(({ id }, at) => [id, at]));
+  const taskOf = new Map(day.tasks.map((task) => [task.id, task]));
+  const endOf = endsIn(day);
+  const way = (from: number, to: number) => day.travelMin[from]?.[to] ?? 0;
+  const placeAt = (put: Assignment) => placeOf.get(taskOf.get(put.taskId)?.placeId ?? '') ?? 0;
+  const all = assignments
+    .flatMap((put) => {
+      const end = endOf(put);
+      return end === null ? [] : [{ put, start: put.start, end }];
+    })
+    .sort((one, other) => one.start - other.start || one.end - other.end);
+  return day.people.flatMap(({ id: personId, shifts }) =>
+    shifts.flatMap((shift) => {
+      const tasks = all.filter(
+        ({ put, start, end }) => put.people.includes(personId) && shift.from <= start && end <= shift.to,
+      );
+      const [first, last] = [tasks[0], tasks.at(-1)];
+      if (!first || !last) return [];
+      const leaves = first.start - way(0, placeAt(first.put));
+      return [{ personId, shift, leaves, back: last.end + way(placeAt(last.put), 0), tasks }];
+    }),
+  );
 }

@@ -13,7 +13,10 @@ export {
   dayPlanFormat,
   dayPlanSchema,
   endOfPlan,
+  endsIn,
+  shiftsWorked,
   type Assignment,
   type DayPlan,
   type WhyUnplaced,
+  type WorkedShift,
 } from './dayPlan.ts';

@@ -1,5 +1,12 @@
 import { checkDay, type DayFault } from '../check/index.ts';
-import { durationFor, type Assignment, type DayCase, type DayPlan } from '../format/index.ts';
+import {
+  durationFor,
+  endOfPlan,
+  shiftsWorked,
+  type Assignment,
+  type DayCase,
+  type DayPlan,
+} from '../format/index.ts';
 import { EARLIEST, LATEST } from './happened.ts';
 
 /** A case in which some tasks have to be done by these people from this minute on: what was pinned, or is done. */
@@ -33,32 +40,12 @@ export function withPins(
 
 /** What a plan costs: minutes from leaving to being back, and how late it ends. */
 export function costOfDay(day: DayCase, assignments: readonly Assignment[]): number {
-  const placeOf = new Map(day.places.map(({ id }, at) => [id, at]));
-  const taskOf = new Map(day.tasks.map((task) => [task.id, task]));
-  const paceOf = (id: string) => day.people.find((person) => person.id === id)?.pace ?? 1;
-  const done = assignments.flatMap(({ taskId, people, start }) => {
-    const task = taskOf.get(taskId);
-    if (!task) return [];
-    const end = start + durationFor(task.minutes, people.map(paceOf));
-    return [{ people, start, end, place: placeOf.get(task.placeId) ?? 0 }];
-  });
-  const paid = day.people.reduce(
-    (sum, { id, shifts, costPerMin }) =>
-      sum +
-      shifts.reduce((minutes, { from, to }) => {
-        const own = done
-          .filter(({ people, start, end }) => people.includes(id) && from <= start && end <= to)
-          .sort((a, b) => a.start - b.start || a.end - b.end);
-        const [first, last] = [own[0], own.at(-1)];
-        if (!first || !last) return minutes;
-        const way = (day.travelMin[0]?.[first.place] ?? 0) + (day.travelMin[last.place]?.[0] ?? 0);
-        return minutes + last.end - first.start + way;
-      }, 0) *
-        costPerMin,
+  const payOf = new Map(day.people.map(({ id, costPerMin }) => [id, costPerMin]));
+  const paid = shiftsWorked(day, { assignments }).reduce(
+    (sum, { personId, leaves, back }) => sum + (back - leaves) * (payOf.get(personId) ?? 0),
     0,
   );
-  const lastEnd = done.length > 0 ? Math.max(...done.map(({ end }) => end)) : 0;
-  return paid + day.lateCostPerMin * lastEnd;
+  return paid + day.lateCostPerMin * (endOfPlan(day, { assignments }) ?? 0);
 }
 
 /** A plan with other assignments of its case, its cost reckoned anew; what has none is unplaced. */

@@ -2,7 +2,7 @@ import { PLAN_ID } from '@neat-sill/core/cuts';
 import { filmWantedBy, type FilmAsked } from '@neat-sill/core/buying';
 import { RULES_OF_ROLES, operations } from '@neat-sill/core/contract';
 import { readStored } from '@neat-sill/core/record';
-import { HEADER_ID, recordKinds } from '@neat-sill/core/job';
+import { recordKinds } from '@neat-sill/core/job';
 import { and, eq, inArray, isNotNull } from 'drizzle-orm';
 import { Router } from 'express';
 import type { Database, Tx } from '../../db/database.ts';
@@ -10,6 +10,7 @@ import { films, jobRecords, jobs } from '../../db/schema.ts';
 import { filmSchema } from '@neat-sill/core/film';
 import { notAllowed } from '../../http/problem.ts';
 import { signedInRoute, type Caller } from '../../http/route.ts';
+import { readHeaders } from '../jobs/index.ts';
 import { noteInAudit } from '../audit/index.ts';
 import { orderArrived, readOrders, removeOrder, writeOrder } from './orders.ts';
 import type { SupplierFeed } from './suppliers.ts';
@@ -29,25 +30,13 @@ export async function wantedByShop(tx: Tx) {
       ),
     );
   if (plans.length === 0) return [];
-  const headers = await tx
-    .select({ jobId: jobRecords.jobId, data: jobRecords.data })
-    .from(jobRecords)
-    .where(
-      and(
-        eq(jobRecords.kind, 'job'),
-        eq(jobRecords.id, HEADER_ID),
-        inArray(
-          jobRecords.jobId,
-          plans.map(({ jobId }) => jobId),
-        ),
-      ),
-    );
-  const names = new Map(
-    headers.map(({ jobId, data }) => [jobId, readStored(recordKinds.job.schema, data).name]),
+  const headers = await readHeaders(
+    tx,
+    plans.map(({ jobId }) => jobId),
   );
   return plans.flatMap(({ jobId, data }) => {
     const { plan, cutPullIds } = readStored(recordKinds.plan.schema, data);
-    return filmWantedBy({ jobId, jobName: names.get(jobId) ?? '' }, plan, cutPullIds);
+    return filmWantedBy({ jobId, jobName: headers.get(jobId)?.name ?? '' }, plan, cutPullIds);
   });
 }
 

@@ -115,6 +115,9 @@ describe('the calendar that goes out', () => {
     expect(later).toMatchObject({ sequence: 1, status: 'CONFIRMED' });
     expect(later?.start).not.toBe(told?.start);
 
+    // A job that is put away as done keeps its days.
+    await owner.put(`/jobs/${jobId}/keeping`, { shelf: 'archived' });
+    expect((await calendar(path)).events.find(({ uid }) => uid === told?.uid)?.status).toBe('CONFIRMED');
     await owner.put(`/jobs/${jobId}/keeping`, { shelf: 'deleted' });
     const off = (await calendar(path)).events.find(({ uid }) => uid === told?.uid);
     expect(off).toMatchObject({ sequence: 2, status: 'CANCELLED' });
@@ -247,6 +250,35 @@ describe('an iCalendar file', () => {
     expect(
       times(event('UID:9', 'DTSTART:20260511T070000Z', 'DTEND:20260511T080000Z', 'RRULE:FREQ=DAILY')).length,
     ).toBeGreaterThan(300);
+  });
+
+  test('zones that a file describes or only names are gone by, and none is kept for the next file', () => {
+    const zone = (offset: string) =>
+      [
+        ...['BEGIN:VTIMEZONE', 'TZID:Europe/Oslo', 'BEGIN:STANDARD', 'DTSTART:19700101T000000'],
+        ...[`TZOFFSETFROM:${offset}`, `TZOFFSETTO:${offset}`, 'END:STANDARD', 'END:VTIMEZONE'],
+      ].join('\r\n');
+    const named = (tzid: string) =>
+      event('UID:1', `DTSTART;TZID=${tzid}:20260511T070000`, `DTEND;TZID=${tzid}:20260511T080000`);
+    expect(times(zone('-1000'), named('Europe/Oslo'))).toEqual(['2026-05-11T17:00 2026-05-11T18:00']);
+    expect(times(named('Europe/Oslo'))).toEqual(['2026-05-11T05:00 2026-05-11T06:00']);
+    expect(times(named('America/New_York'))).toEqual(['2026-05-11T11:00 2026-05-11T12:00']);
+    expect(times(named('Our own time'))).toEqual(['2026-05-11T05:00 2026-05-11T06:00']);
+  });
+
+  test('events without a name count each; what repeats without end in great number is refused', () => {
+    const at = (day: number) => event(`DTSTART:202605${day}T070000Z`, `DTEND:202605${day}T080000Z`);
+    expect(times(at(11), at(12))).toHaveLength(2);
+    const old = (uid: number) =>
+      event(`UID:${uid}`, 'DTSTART:19000101T070000Z', 'DTEND:19000101T080000Z', 'RRULE:FREQ=DAILY');
+    const refused = (() => {
+      try {
+        return times(old(1), old(2));
+      } catch (error) {
+        return JSON.stringify(error);
+      }
+    })();
+    expect(refused).toContain('repeat more often than can be looked through');
   });
 
   test('what takes no time, is called off, over, or far ahead is left out', () => {

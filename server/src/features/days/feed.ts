@@ -1,3 +1,4 @@
+import { sameData } from '@neat-sill/core/record';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import ical, { ICalEventStatus } from 'ical-generator';
 import { z } from 'zod';
@@ -69,7 +70,7 @@ export async function refreshEvents(tx: Tx, who: { shopId: string; personId: str
         .insert(calendarEvents)
         .values({ shopId, personId, uid, sequence: 0, data, changedAt: now })
         .onConflictDoNothing();
-    else if (row.cancelledAt || JSON.stringify(eventSchema.parse(row.data)) !== JSON.stringify(data))
+    else if (row.cancelledAt || !sameData(row.data, data))
       await tx
         .update(calendarEvents)
         .set({ data, sequence: row.sequence + 1, changedAt: now, cancelledAt: null })

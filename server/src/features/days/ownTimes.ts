@@ -13,7 +13,7 @@ const DAY_MS = 86_400_000;
 /** So far ahead is looked, and so many times are kept. */
 const AHEAD_DAYS = 400;
 const MOST_TIMES = 3000;
-/** Steps through one repeating event, so that one since long ago comes to its end. */
+/** Steps through all that repeats in a file: two that are daily since 2000, and a second of the server. */
 const MOST_REPEATS = 20_000;
 
 const unusable = (why: string) =>
@@ -22,16 +22,27 @@ const unusable = (why: string) =>
     detail: `${why} Save it from your calendar as an iCalendar file (.ics) and try again. Nothing was changed.`,
   });
 
-/** A moment of an event: floating times and whole days are those of the zone. */
-function momentOf(time: ICAL.Time, zone: string): Date {
+const isZone = (zone: string) => {
+  try {
+    return Boolean(new Intl.DateTimeFormat('en', { timeZone: zone }));
+  } catch {
+    return false;
+  }
+};
+
+/**
+ * A moment of an event: by the zone that the file describes, else by the zone that it names, else, as whole days, by that of
+ * the shop. What one file describes as a zone is never kept: another file means its own.
+ */
+function momentOf(time: ICAL.Time, named: string | null, shopZone: string): Date {
   const isFloating = time.isDate || time.zone === ICAL.Timezone.localTimezone;
   if (!isFloating) return time.toJSDate();
   const { year, month, day, hour, minute, second } = time;
+  const zone = !time.isDate && named !== null && isZone(named) ? named : shopZone;
   return new Date(new TZDate(year, month - 1, day, time.isDate ? 0 : hour, minute, second, zone).getTime());
 }
 
-/** The times of a file in which its owner is busy, from now on; throws a sentence that says what is wrong. */
-export function busyTimesOf(text: string, zone: string, now: Date): BusyStretch[] {
+function calendarIn(text: string): ICAL.Component {
   let calendar: ICAL.Component;
   try {
     calendar = new ICAL.Component(ICAL.parse(text) as ConstructorParameters<typeof ICAL.Component>[0]);
@@ -41,37 +52,51 @@ export function busyTimesOf(text: string, zone: string, now: Date): BusyStretch[
     );
   }
   if (calendar.name !== 'vcalendar') throw unusable('It has no calendar in it.');
+  return calendar;
+}
+
+/** The times of a file in which its owner is busy, from now on; throws a sentence that says what is wrong. */
+export function busyTimesOf(text: string, zone: string, now: Date): BusyStretch[] {
   const until = now.getTime() + AHEAD_DAYS * DAY_MS;
-  for (const component of calendar.getAllSubcomponents('vtimezone')) ICAL.TimezoneService.register(component);
   const found: BusyStretch[] = [];
   const add = (from: Date, to: Date) => {
     if (to.getTime() > now.getTime() && from.getTime() < until && to > from) found.push({ from, to });
+    if (found.length > MOST_TIMES)
+      throw unusable(`It has more than ${MOST_TIMES} times in it; leave what is over out.`);
   };
-  const all = calendar.getAllSubcomponents('vevent').map((component) => new ICAL.Event(component));
+  const all = calendarIn(text)
+    .getAllSubcomponents('vevent')
+    .map((component) => new ICAL.Event(component))
+    .filter(({ startDate }) => startDate);
+  const mains = all.filter((event) => !event.isRecurrenceException());
+  const byUid = new Map(mains.map((event) => [event.uid, event]));
   // What stands in place of one of a repeating event belongs to it.
-  for (const event of all)
-    if (event.isRecurrenceException())
-      all.find((main) => main.uid === event.uid && !main.isRecurrenceException())?.relateException(event);
-  for (const event of all) {
+  for (const event of all) if (event.isRecurrenceException()) byUid.get(event.uid)?.relateException(event);
+  let steps = 0;
+  for (const event of mains) {
     const { component } = event;
     const isFree =
       component.getFirstPropertyValue('transp') === 'TRANSPARENT' ||
       component.getFirstPropertyValue('status') === 'CANCELLED';
-    if (isFree || event.isRecurrenceException() || !event.startDate) continue;
+    if (isFree) continue;
+    const named = component.getFirstProperty('dtstart')?.getFirstParameter('tzid') ?? null;
+    const at = (time: ICAL.Time) => momentOf(time, named, zone);
     if (!event.isRecurring()) {
-      add(momentOf(event.startDate, zone), momentOf(event.endDate, zone));
+      add(at(event.startDate), at(event.endDate));
       continue;
     }
     const times = event.iterator();
-    for (let steps = 0; steps < MOST_REPEATS && found.length < MOST_TIMES; steps += 1) {
+    for (;;) {
+      if ((steps += 1) > MOST_REPEATS)
+        throw unusable('Its events repeat more often than can be looked through; leave what is over out.');
       const next = times.next() as ICAL.Time | null;
-      if (!next || momentOf(next, zone).getTime() > until) break;
+      if (!next) break;
+      // What began two years ago is over, and most of a long row is.
+      if (next.year < now.getUTCFullYear() - 1) continue;
+      if (at(next).getTime() > until) break;
       const { item, startDate, endDate } = event.getOccurrenceDetails(next);
-      if (item.component.getFirstPropertyValue('status') === 'CANCELLED') continue;
-      add(momentOf(startDate, zone), momentOf(endDate, zone));
+      if (item.component.getFirstPropertyValue('status') !== 'CANCELLED') add(at(startDate), at(endDate));
     }
   }
-  if (found.length > MOST_TIMES)
-    throw unusable(`It has more than ${MOST_TIMES} times in it; leave what is over out.`);
   return found.sort((one, other) => one.from.getTime() - other.from.getTime());
 }

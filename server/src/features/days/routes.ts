@@ -51,7 +51,8 @@ export function dayRoutes(db: Database, now: () => Date): Router {
     db.inShop(caller.person.shopId, async (tx) => {
       const from = new Date(Date.parse(query.from) - WIDEST_ZONE_MS);
       const to = new Date(Date.parse(query.from) + query.days * DAY_MS + WIDEST_ZONE_MS);
-      const { days } = await readKeptDays(tx);
+      const dayOf = (moment: Date) => moment.toISOString().slice(0, 10);
+      const { days } = await readKeptDays(tx, { from: dayOf(from), to: dayOf(to) });
       const told = (personId: string, begins: Date, ends: Date): BusyTime => ({
         personId,
         from: begins.toISOString(),

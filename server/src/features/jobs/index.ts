@@ -1,4 +1,4 @@
 export { eraseOldJobs, tellStaleJobs } from './keeping.ts';
 export { jobRoutes } from './routes.ts';
-export { readJob } from './records.ts';
+export { readHeaders, readJob } from './records.ts';
 export { insertJob } from './make.ts';

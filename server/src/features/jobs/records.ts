@@ -4,11 +4,12 @@ import {
   EMPTY_RECORDS,
   HEADER_ID,
   RECORD_KINDS,
+  recordKinds,
   rulesOfKind,
   type JobHeader,
   type JobRecords,
 } from '@neat-sill/core/job';
-import { and, desc, eq, isNotNull } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNotNull } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
 import { jobRecords, jobs } from '../../db/schema.ts';
 
@@ -25,6 +26,26 @@ export async function readLastSite(tx: Tx): Promise<JobHeader['site'] | null> {
     .orderBy(desc(jobs.createdAt))
     .limit(1);
   return row ? (readStored(rulesOfKind('job').schema, row.data) as JobHeader).site : null;
+}
+
+/** Headers of some jobs, by the job. */
+export async function readHeaders(
+  tx: Tx,
+  jobIds: readonly string[],
+): Promise<ReadonlyMap<string, JobHeader>> {
+  if (jobIds.length === 0) return new Map();
+  const rows = await tx
+    .select({ jobId: jobRecords.jobId, data: jobRecords.data })
+    .from(jobRecords)
+    .where(
+      and(
+        eq(jobRecords.kind, 'job'),
+        eq(jobRecords.id, HEADER_ID),
+        isNotNull(jobRecords.data),
+        inArray(jobRecords.jobId, [...jobIds]),
+      ),
+    );
+  return new Map(rows.map(({ jobId, data }) => [jobId, readStored(recordKinds.job.schema, data)]));
 }
 
 /** Reads all records of a job, parsed, with the version of each (also of those taken away); null without such a job. */

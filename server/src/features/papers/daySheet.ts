@@ -1,9 +1,9 @@
-import { durationFor, type DayPlan } from '@neat-sill/core/day';
+import { endsIn, type DayPlan } from '@neat-sill/core/day';
 import { kitFor } from '@neat-sill/core/fitting';
 import { VISIT_ID, type DerivedJob, type VisitPlan } from '@neat-sill/core/job';
 import { countOf, formatNumber, formatVolume, listOf } from '@neat-sill/core/units';
 import { visitClock, visitTaskOf } from '@neat-sill/core/visits';
-import { KIT_NAMES, describeTask } from '@neat-sill/core/words';
+import { KIT_NAMES, describeTask, nameOfRoom } from '@neat-sill/core/words';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { letterhead } from './letterhead.ts';
 import { HAIRLINE } from './pdf.ts';
@@ -20,7 +20,7 @@ function ofDay(
   day: number,
 ): Content[] {
   const labelOf = (paneId: string) => job.pane(paneId)?.record.label ?? '?';
-  const roomOf = (roomId: string) => job.records.room[roomId]?.name ?? 'the room';
+  const roomOf = (roomId: string) => nameOfRoom(roomId, job.records.room);
   const said = (taskId: string) => {
     const task = visitTaskOf(taskId);
     return task ? describeTask(task, labelOf, roomOf) : taskId;
@@ -28,11 +28,7 @@ function ofDay(
   const on = (each: DayPlan['assignments'][number]) => clock.local(each.start).day === day;
   const all = visit.plan.assignments.filter(on);
   if (all.length === 0) return [];
-  const endOf = ({ taskId, people, start }: DayPlan['assignments'][number]) => {
-    const task = visit.day.tasks.find(({ id }) => id === taskId);
-    const paces = people.map((id) => visit.day.people.find((person) => person.id === id)?.pace ?? 1);
-    return start + durationFor(task?.minutes ?? 0, paces);
-  };
+  const endOf = endsIn(visit.day);
   const nameOf = (id: string) => visit.workers.find((worker) => worker.id === id)?.name ?? '?';
   return [
     { text: showDay(clock.dayOf(day)), style: 'heading' },
@@ -46,7 +42,7 @@ function ofDay(
           table: {
             widths: [74, '*', 'auto'],
             body: own.map((each) => [
-              `${clockText(clock.local(each.start).minute)} to ${clockText(clock.local(endOf(each)).minute)}`,
+              `${clockText(clock.local(each.start).minute)} to ${clockText(clock.local(endOf(each) ?? each.start).minute)}`,
               said(each.taskId),
               each.people.length > 1
                 ? `with ${listOf(each.people.filter((other) => other !== id).map(nameOf))}`

@@ -1,11 +1,13 @@
 import { moveTask, type DayPlan } from '@neat-sill/core/day';
-import { whyThere } from '@neat-sill/core/visits';
+import { SECOND_PART, whyThere } from '@neat-sill/core/visits';
 import { describeNotThere, describeWhyThere } from '@neat-sill/core/words';
 import { useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { Choice, TextField } from '../../ui/Field.tsx';
+import { minuteOf, showMinute } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 import type { Visit } from './useVisit.ts';
+import { handsAfter } from './visitChoices.ts';
 
 interface ChosenProps {
   readonly visit: Visit;
@@ -17,19 +19,15 @@ function PutElsewhere({ visit, taskId, plan }: ChosenProps & { readonly plan: Da
   const { clock, day, workers, said } = visit;
   const put = plan.assignments.find((each) => each.taskId === taskId);
   const local = clock.local(put?.start ?? 0);
-  const shown = `${String(Math.floor(local.minute / 60)).padStart(2, '0')}:${String(local.minute % 60).padStart(2, '0')}`;
+  const shown = showMinute(local.minute);
   const [time, setTime] = useState(shown);
   const [who, setWho] = useState(put?.people[0] ?? '');
   const [against, setAgainst] = useState<string | null>(null);
   if (!put || !day) return null;
+  const nameOf = (id: string | undefined) => workers.find((worker) => worker.id === id)?.name ?? '?';
   const move = () => {
-    const [hours = 0, minutes = 0] = time.split(':').map(Number);
-    const start = clock.at(local.day, hours * 60 + minutes);
-    const others = put.people.filter((id) => id !== put.people[0] && id !== who);
-    const people = [who, ...others, ...put.people.filter((id) => id !== who && !others.includes(id))].slice(
-      0,
-      put.people.length,
-    );
+    const start = clock.at(local.day, minuteOf(time));
+    const people = handsAfter(put, put.people[0] ?? who, who);
     const { plan: moved, faults } = moveTask(day, plan, taskId, { people, start });
     setAgainst(
       faults.length > 0
@@ -51,9 +49,11 @@ function PutElsewhere({ visit, taskId, plan }: ChosenProps & { readonly plan: Da
           onChange={(event) => setTime(event.target.value)}
         />
         <Choice
-          label={put.people.length > 1 ? 'First of them' : 'By'}
+          label={put.people.length > 1 ? `Instead of ${nameOf(put.people[0])}` : 'By'}
           value={who}
-          options={workers.map(({ id, name }) => [id, name])}
+          options={workers
+            .filter(({ id }) => id === put.people[0] || !put.people.includes(id))
+            .map(({ id, name }) => [id, name])}
           onChoose={setWho}
         />
         <Button onClick={move} disabled={time === shown && who === put.people[0]}>
@@ -74,7 +74,7 @@ function SplitRoom({ visit, taskId }: ChosenProps) {
   const { taskOf, derived, choices, setChoices, labelOf } = visit;
   const task = taskOf(taskId);
   const [firstId, setFirstId] = useState('');
-  if (task?.kind !== 'setUp' || task.roomId.includes('/')) return null;
+  if (task?.kind !== 'setUp' || task.roomId.endsWith(SECOND_PART)) return null;
   const { roomId } = task;
   const isSplit = choices.splits.some((split) => split.roomId === roomId);
   const own = derived.panes.filter(
@@ -128,7 +128,7 @@ export function ChosenTask({ visit, taskId }: ChosenProps) {
         <b>{said(taskId)}.</b>{' '}
         {isPinned
           ? 'It is held where it is.'
-          : describeWhyThere(whyThere(day, plan, taskId), {
+          : describeWhyThere(whyThere(day, plan, taskId, visit.besideSun(taskId)), {
               time: timeOf,
               task: (id) => said(id).toLowerCase(),
               person: (id) => workers.find((worker) => worker.id === id)?.name ?? 'Somebody',

@@ -1,4 +1,4 @@
-import { endOfPlan, moveTask } from '@neat-sill/core/day';
+import { endOfPlan, moveTask, shiftsWorked } from '@neat-sill/core/day';
 import { wallTitle } from '@neat-sill/core/survey';
 import { countOf, formatShare, listOf } from '@neat-sill/core/units';
 import { describeNotThere, describeUnplacedTask } from '@neat-sill/core/words';
@@ -17,7 +17,8 @@ import { Booking } from './Booking.tsx';
 import { ChosenTask } from './ChosenTask.tsx';
 import { SunDoubt } from './SunDoubt.tsx';
 import { Timeline, type DraggedTo } from './Timeline.tsx';
-import { handsAfter, isDay, useVisit, type Visit } from './useVisit.ts';
+import { useVisit, type Visit } from './useVisit.ts';
+import { handsAfter, isDay } from './visitChoices.ts';
 import { VisitForm } from './VisitForm.tsx';
 import { Weather } from './Weather.tsx';
 import { WhatHappened } from './WhatHappened.tsx';
@@ -33,11 +34,7 @@ function headingOf(visit: Visit): string {
     return `${without} of ${countOf(films, 'pane')} ${without === 1 ? 'does' : 'do'} not fit in ${choices.days === 1 ? 'this day' : 'these days'}`;
   const end = day && plan ? endOfPlan(day, plan) : null;
   if (end === null || !day || !plan) return 'Planning the day';
-  const paid = Array.from({ length: choices.days }, (_, at) =>
-    rowsOf(day, plan, workers, { from: clock.at(at, 0), to: clock.at(at + 1, 0), breakFrom: 0 }),
-  )
-    .flat()
-    .reduce((sum, { paidMin }) => sum + paidMin, 0);
+  const paid = shiftsWorked(day, plan).reduce((sum, { leaves, back }) => sum + back - leaves, 0);
   const last = clock.local(end);
   const when = `${showMinute(last.minute)}${choices.days > 1 ? `, ${showDay(clock.dayOf(last.day))}` : ''}`;
   return `Done at ${when}, ${countOf(workers.length, 'person', 'people')}, ${Math.floor(paid / 60)} h ${paid % 60} min paid`;
@@ -296,7 +293,7 @@ export function DayBench() {
           <AsList visit={visit} />
         </>
       )}
-      <Booking visit={visit} />
+      <Booking key={`${workers.map(({ id }) => id).join()} ${days}`} visit={visit} />
       <h2 className="text-xl font-bold">To bring</h2>
       <KitList panes={films} />
       <Note tone="sun">

@@ -1,7 +1,8 @@
 import { countOf } from '@neat-sill/core/units';
 import { Choice, TextField } from '../../ui/Field.tsx';
 import { showMoment } from '../../ui/format.ts';
-import { isDay, type Visit } from './useVisit.ts';
+import type { Visit } from './useVisit.ts';
+import { isDay } from './visitChoices.ts';
 
 const DAYS = ['1', '2', '3', '5', '10', '20', '30', '42'] as const;
 

@@ -1,4 +1,5 @@
-import { listOf } from '@neat-sill/core/units';
+import { formatShare, listOf } from '@neat-sill/core/units';
+import { EIGHTY_PERCENT } from '@neat-sill/core/weather';
 import { Note } from '../../ui/Note.tsx';
 import type { Visit } from './useVisit.ts';
 
@@ -37,7 +38,7 @@ export function Weather({ visit, dayAt }: { visit: Visit; dayAt: number }) {
     <div className="text-sm text-quiet">
       <p>
         Weather: air {Math.round(Math.min(...air))} to {Math.round(Math.max(...air))} °C, give or take{' '}
-        {Math.round(1.28 * give)}; {rain < 0.1 ? 'dry' : `rain ${Math.round(rain * 100)} %`}. From{' '}
+        {Math.round(EIGHTY_PERCENT * give)} °C; {rain < 0.1 ? 'dry' : `rain ${formatShare(rain)}`}. From{' '}
         {forecast.source}.
       </p>
       {not.length > 0 && (

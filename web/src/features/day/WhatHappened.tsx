@@ -1,10 +1,10 @@
-import { type DayEvent, type Fact, type Happened, type Move } from '@neat-sill/core/day';
-import { SITE, visitTaskOf } from '@neat-sill/core/visits';
+import type { DayEvent, Happened, Move } from '@neat-sill/core/day';
+import { SITE } from '@neat-sill/core/visits';
 import { countOf, listOf } from '@neat-sill/core/units';
 import { useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { Choice, TextField } from '../../ui/Field.tsx';
-import { showDay, showMinute } from '../../ui/format.ts';
+import { minuteOf, showDay, showMinute } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 import { useReplannedDays, type ReplanOrder } from './usePlannedDays.ts';
 import type { Visit } from './useVisit.ts';
@@ -17,11 +17,6 @@ const WHAT: readonly (readonly [What, string])[] = [
   ['closed', 'Nobody is let in'],
   ['rain', 'It rains on what is outside'],
 ];
-
-const minuteOf = (time: string) => {
-  const [hours = 0, minutes = 0] = time.split(':').map(Number);
-  return hours * 60 + minutes;
-};
 
 /** What moved, task by task. */
 function Moved({ visit, moved }: { visit: Visit; moved: readonly Move[] }) {
@@ -46,13 +41,13 @@ function Moved({ visit, moved }: { visit: Visit; moved: readonly Move[] }) {
 
 /** Something happened in the middle of the day: the rest is planned anew, and what moves is said before it is taken. */
 export function WhatHappened({ visit }: { visit: Visit }) {
-  const { kept, asked, clock, workers, said, derived, nowMinute, fromLog } = visit;
+  const { kept, asked, clock, workers, said, derived, nowMinute } = visit;
   const [what, setWhat] = useState<What>('nothing');
   const [now, setNow] = useState(showMinute(clock.local(nowMinute).minute));
   const [dayAt, setDayAt] = useState(
     String(Math.max(0, Math.min(visit.choices.days - 1, clock.local(nowMinute).day))),
   );
-  const [until, setUntil] = useState('17:00');
+  const [until, setUntil] = useState(showMinute(derived.rules.day.endHour * 60));
   const [who, setWho] = useState(workers[0]?.id ?? '');
   const [taskId, setTaskId] = useState('');
   const [minutes, setMinutes] = useState('60');
@@ -61,35 +56,16 @@ export function WhatHappened({ visit }: { visit: Visit }) {
   if (!kept || !asked) return null;
   const nowAt = clock.at(Number(dayAt), minuteOf(now));
   const untilAt = clock.at(Number(dayAt), minuteOf(until));
-  const begun = kept.plan.assignments.filter(({ start }) => start < nowAt);
-  const told = new Set([...fromLog, ...(kept.happened?.facts ?? [])].map((fact) => fact.taskId));
-  // What the log does not tell, rooms set up and looked at, was done as planned where it should be over by now.
-  const asPlanned: Fact[] = begun.flatMap(({ taskId: id, people, start }) => {
-    const task = asked.day.tasks.find((each) => each.id === id);
-    const kind = visitTaskOf(id)?.kind;
-    const isOver = task !== undefined && start + task.minutes <= nowAt;
-    return isOver && !told.has(id) && (kind === 'setUp' || kind === 'lookAgain')
-      ? [{ taskId: id, people, from: start, to: start + task.minutes }]
-      : [];
-  });
+  const outside = [...asked.tasks].flatMap(([id, task]) =>
+    task.kind === 'film' && derived.pane(task.paneId)?.toFit?.film.mount === 'outside' ? [id] : [],
+  );
   const events: DayEvent[] =
     what === 'away'
       ? [{ kind: 'away', personId: who, from: nowAt, to: untilAt }]
       : what === 'closed'
         ? [{ kind: 'closed', placeId: SITE, from: clock.at(Number(dayAt), 0), to: untilAt }]
         : what === 'rain'
-          ? [
-              {
-                kind: 'avoid',
-                from: nowAt,
-                to: untilAt,
-                taskIds: [...asked.tasks].flatMap(([id, task]) =>
-                  task.kind === 'film' && derived.pane(task.paneId)?.toFit?.film.mount === 'outside'
-                    ? [id]
-                    : [],
-                ),
-              },
-            ]
+          ? [{ kind: 'avoid', from: nowAt, to: untilAt, taskIds: outside }]
           : what === 'takes' && taskId !== ''
             ? [{ kind: 'takes', taskId, minutes: Number(minutes) }]
             : [];
@@ -98,12 +74,10 @@ export function WhatHappened({ visit }: { visit: Visit }) {
     (what === 'nothing' ||
       what === 'takes' ||
       untilAt > (what === 'closed' ? clock.at(Number(dayAt), 0) : nowAt));
-  const facts = new Map<string, Fact>();
-  for (const fact of [...(kept.happened?.facts ?? []), ...asPlanned, ...fromLog])
-    facts.set(fact.taskId, fact);
+  const facts = visit.soFar(nowAt);
   const happened: Happened = {
     now: nowAt,
-    facts: [...facts.values()],
+    facts,
     events: [...(kept.happened?.events ?? []), ...events],
   };
   const { hourlyCost } = derived.rules.price;
@@ -120,7 +94,12 @@ export function WhatHappened({ visit }: { visit: Visit }) {
       </summary>
       <div className="flex flex-col items-start gap-3 pt-2">
         <div className="flex flex-wrap items-end gap-3">
-          <Choice label="What" value={what} options={WHAT} onChoose={setWhat} />
+          <Choice
+            label="What"
+            value={what}
+            options={WHAT.filter(([each]) => each !== 'rain' || outside.length > 0)}
+            onChoose={setWhat}
+          />
           {visit.choices.days > 1 && (
             <Choice
               label="On"
@@ -175,9 +154,9 @@ export function WhatHappened({ visit }: { visit: Visit }) {
           </Button>
         </div>
         <p className="text-sm text-quiet">
-          {facts.size === 0
-            ? 'Nothing is done yet by the fitting log.'
-            : `${countOf(facts.size, 'task')} done or going on by the fitting log: ${facts.size === 1 ? 'it stays' : 'they stay'} as ${facts.size === 1 ? 'it was' : 'they were'}.`}
+          {facts.length === 0
+            ? 'Nothing is done yet.'
+            : `${countOf(facts.length, 'task')} done or going on, by the fitting log and what should be over by the plan. What is done stays as it was.`}
         </p>
         {replanned.kind === 'planning' && <p role="status">Looking for what moves least</p>}
         {replanned.kind === 'wrong' && (

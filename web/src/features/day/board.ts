@@ -1,4 +1,4 @@
-import { durationFor, type DayCase, type DayPlan } from '@neat-sill/core/day';
+import { shiftsWorked, type DayCase, type DayPlan } from '@neat-sill/core/day';
 import type { Worker } from '@neat-sill/core/visits';
 
 /** Something on the timeline of somebody: a task, a way, or a break. */
@@ -25,52 +25,31 @@ export function rowsOf(
   workers: readonly Worker[],
   within: { readonly from: number; readonly to: number; readonly breakFrom: number },
 ): Row[] {
-  const paceOf = (id: string) => day.people.find((person) => person.id === id)?.pace ?? 1;
-  const placeOf = (id: string) => day.places.findIndex((place) => place.id === id);
+  const worked = shiftsWorked(day, plan);
   return workers.map((worker) => {
-    const tasks = plan.assignments
-      .filter(({ people, start }) => people.includes(worker.id) && start >= within.from && start < within.to)
-      .flatMap(({ taskId, people, start }) => {
-        const task = day.tasks.find(({ id }) => id === taskId);
-        if (!task) return [];
-        const to = start + durationFor(task.minutes, people.map(paceOf));
-        return [{ taskId, from: start, to, hands: people.length, place: placeOf(task.placeId) }];
-      })
-      .sort((a, b) => a.from - b.from);
-    const [first, last] = [tasks[0], tasks.at(-1)];
-    if (!first || !last) return { worker, blocks: [], paidMin: 0 };
-    const out = day.travelMin[0]?.[first.place] ?? 0;
-    const home = day.travelMin[last.place]?.[0] ?? 0;
-    const [leaves, back] = [first.from - out, last.to + home];
-    const shift = day.people
-      .find(({ id }) => id === worker.id)
-      ?.shifts.find(({ from, to }) => from <= first.from && first.from < to);
-    const pauses = (shift?.breaks ?? []).filter(({ from, to }) => from < back && to > leaves);
-    const blocks: Block[] = [
-      ...(out > 0
-        ? [{ key: 'way', kind: 'way' as const, taskId: null, from: leaves, to: first.from, hands: 1 }]
-        : []),
-      ...tasks.map(({ taskId, from, to, hands }) => ({
-        key: taskId,
-        kind: 'task' as const,
-        taskId,
-        from,
-        to,
-        hands,
-      })),
-      ...pauses.map(({ from, to }) => ({
-        key: `break ${from}`,
-        kind: from === within.breakFrom ? ('break' as const) : ('elsewhere' as const),
-        taskId: null,
-        from,
-        to,
-        hands: 1,
-      })),
-      ...(home > 0
-        ? [{ key: 'home', kind: 'home' as const, taskId: null, from: last.to, to: back, hands: 1 }]
-        : []),
-    ];
-    return { worker, blocks, paidMin: back - leaves };
+    const own = worked.filter(
+      ({ personId, tasks: [first] }) =>
+        personId === worker.id && first && first.start >= within.from && first.start < within.to,
+    );
+    const blocks = own.flatMap(({ shift, leaves, back, tasks }): Block[] => {
+      const [first, last] = [tasks[0]?.start ?? leaves, tasks.at(-1)?.end ?? back];
+      const one = { taskId: null, hands: 1 };
+      return [
+        ...(first > leaves ? [{ ...one, key: 'way', kind: 'way' as const, from: leaves, to: first }] : []),
+        ...tasks.map(({ put, start, end }) => ({
+          ...{ key: put.taskId, kind: 'task' as const, taskId: put.taskId },
+          ...{ from: start, to: end, hands: put.people.length },
+        })),
+        ...shift.breaks
+          .filter(({ from, to }) => from < back && to > leaves)
+          .map(({ from, to }) => ({
+            ...{ ...one, key: `break ${from}`, from, to },
+            kind: from === within.breakFrom ? ('break' as const) : ('elsewhere' as const),
+          })),
+        ...(back > last ? [{ ...one, key: 'home', kind: 'home' as const, from: last, to: back }] : []),
+      ];
+    });
+    return { worker, blocks, paidMin: own.reduce((sum, { leaves, back }) => sum + back - leaves, 0) };
   });
 }
 

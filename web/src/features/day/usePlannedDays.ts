@@ -13,7 +13,10 @@ const SEARCH_MS = 4_000;
 const REPLAN_MS = 3_000;
 
 /** Gives a worker an order, and hears what comes of it; ends it when there is another. */
-function useDayWorker(order: DayOrder | null, hear: (asked: string, message: DayMessage) => void): string {
+export function useDayWorker(
+  order: DayOrder | null,
+  hear: (asked: string, message: DayMessage) => void,
+): string {
   // By content: the job is derived anew at every answer of the server, what is to be done hardly ever changes.
   const asked = useMemo(() => JSON.stringify(order), [order]);
   useEffect(() => {
@@ -32,12 +35,12 @@ export function usePlannedDays(day: DayCase | null): PlannedDays {
   const [found, setFound] = useState<{ asked: string; state: PlannedDays } | null>(null);
   const order = useMemo((): DayOrder | null => day && { kind: 'plan', day, milliseconds: SEARCH_MS }, [day]);
   const [hear] = useState(() => (of: string, message: DayMessage) => {
-    if (message.kind === 'replanned' || message.kind === 'booked') return;
-    const state: PlannedDays =
-      message.kind === 'wrong'
-        ? message
-        : { kind: message.kind === 'finished' ? 'ready' : 'planning', plan: message.plan };
-    setFound({ asked: of, state });
+    if (message.kind === 'wrong') setFound({ asked: of, state: message });
+    else if (message.kind === 'finished' || message.kind === 'better')
+      setFound({
+        asked: of,
+        state: { kind: message.kind === 'finished' ? 'ready' : 'planning', plan: message.plan },
+      });
   });
   const asked = useDayWorker(order, hear);
   if (!day) return { kind: 'none' };

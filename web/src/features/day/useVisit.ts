@@ -1,41 +1,26 @@
-import {
-  afterWhatHappened,
-  type Assignment,
-  type DayCase,
-  type DayPlan,
-  type Happened,
-} from '@neat-sill/core/day';
-import { VISIT_ID, type RoomSplit, type VisitPlan } from '@neat-sill/core/job';
+import { afterWhatHappened, type DayCase, type DayPlan, type Happened } from '@neat-sill/core/day';
+import { VISIT_ID, type VisitPlan } from '@neat-sill/core/job';
 import { timesDefaults } from '@neat-sill/core/quote';
 import { addRecord, patchRecord, recordAt, sameData } from '@neat-sill/core/record';
 import { fitTimes } from '@neat-sill/core/times';
 import {
-  SECOND_PART,
   factsOfLog,
+  factsSoFar,
   visitCase,
   visitClock,
+  type AvoidedBeside,
   type VisitTask,
   type Worker,
 } from '@neat-sill/core/visits';
-import { describeTask, nameOfTask } from '@neat-sill/core/words';
+import { describeTask, nameOfRoom, nameOfTask } from '@neat-sill/core/words';
 import { useMemo, useState } from 'react';
 import { useCrewDaysQuery, useCrewQuery, useSessionQuery } from '../../api/api.ts';
 import { showMinute, today } from '../../ui/format.ts';
 import { useNow } from '../../ui/useNow.ts';
 import { useJob } from '../job/index.ts';
 import { useGlassNotFit } from './useGlassNotFit.ts';
+import { isDay, type VisitChoices } from './visitChoices.ts';
 import { usePlannedDays } from './usePlannedDays.ts';
-
-/** What is asked of the days beside the job: which, who comes, and rooms worked in two parts. */
-export interface VisitChoices {
-  readonly from: string;
-  readonly days: number;
-  /** Null: as many as the job wants hands. */
-  readonly comes: readonly string[] | null;
-  readonly splits: readonly RoomSplit[];
-}
-
-export const isDay = (text: string) => /^\d{4}-\d{2}-\d{2}$/.test(text);
 
 /** The days of the job as they are planned or kept, with what can be done to them. */
 export function useVisit() {
@@ -116,24 +101,18 @@ export function useVisit() {
   const day = keptHolds ? kept.day : (asked?.day ?? null);
   const clock = visitClock(header.site.timeZone, isDay(from) ? from : today());
   const labelOf = (paneId: string) => derived.pane(paneId)?.record.label ?? '?';
-  const roomOf = (roomId: string) => {
-    const isSecond = roomId.endsWith(SECOND_PART);
-    const name = records.room[isSecond ? roomId.slice(0, -SECOND_PART.length) : roomId]?.name ?? 'the room';
-    return isSecond ? `${name}, second part` : name;
-  };
+  const roomOf = (roomId: string) => nameOfRoom(roomId, records.room);
   const taskOf = (taskId: string): VisitTask | null => asked?.tasks.get(taskId) ?? null;
   const now = useNow(30);
   const nowMinute = Math.round((now - Date.parse(clock.start)) / 60_000);
-  const fromLog =
+  const log =
     keptHolds && asked
-      ? factsOfLog({
-          job: derived,
-          day: asked.day,
-          plan: kept.plan,
-          workers,
-          now: new Date(now).toISOString(),
-        })
-      : [];
+      ? { job: derived, day: asked.day, plan: kept.plan, workers, now: new Date(now).toISOString() }
+      : null;
+  const said = (taskId: string) => {
+    const task = taskOf(taskId);
+    return task ? describeTask(task, labelOf, roomOf) : taskId;
+  };
   const write = (label: string, changes: Partial<VisitPlan>) => {
     if (!asked || !day || !plan) return;
     const base: VisitPlan =
@@ -150,13 +129,25 @@ export function useVisit() {
   };
   return {
     ...{ job, derived, crew, workers, ids, choices, setChoices, kept, keptHolds, asked, day, plan, planned },
-    ...{ clock, labelOf, roomOf, taskOf, nowMinute, fromLog, crewDays, glass },
+    ...{ clock, labelOf, roomOf, taskOf, said, nowMinute, crewDays, glass },
+    fromLog: log ? factsOfLog(log) : [],
+    /** What is done or goes on at a minute of these days. */
+    soFar: (minute: number) => (log ? factsSoFar(log, minute, kept?.happened?.facts ?? []) : []),
+    /** What of that which a task keeps clear of is not the sun. */
+    besideSun: (taskId: string): AvoidedBeside => {
+      const task = taskOf(taskId);
+      const paneId = task && 'paneId' in task ? task.paneId : '';
+      return {
+        glass: around.glassNotFit.find((each) => each.paneId === paneId)?.stretches ?? [],
+        keptOff: (kept?.happened?.events ?? []).flatMap((event) =>
+          event.kind === 'avoid' && event.taskIds.includes(taskId)
+            ? [{ from: event.from, to: event.to }]
+            : [],
+        ),
+      };
+    },
     pins: new Set(keptHolds ? kept.pins : []),
     timeOf: (moment: number) => showMinute(clock.local(moment).minute),
-    said: (taskId: string) => {
-      const task = taskOf(taskId);
-      return task ? describeTask(task, labelOf, roomOf) : taskId;
-    },
     shortOf: (taskId: string) => {
       const task = taskOf(taskId);
       return task ? nameOfTask(task, labelOf) : '';
@@ -164,7 +155,7 @@ export function useVisit() {
     keep: () => write('Keep the plan of the days', {}),
     /** Keeps a plan in which somebody put a task elsewhere; it stays there. */
     keepMoved: (taskId: string, moved: DayPlan) =>
-      write(`Move ${taskId}`, {
+      write(`Move: ${said(taskId)}`, {
         plan: moved,
         pins: [...new Set([...(keptHolds ? kept.pins : []), taskId])],
       }),
@@ -178,11 +169,3 @@ export function useVisit() {
 }
 
 export type Visit = ReturnType<typeof useVisit>;
-
-/** In whose hands a task is after it was dragged from one row to another. */
-export function handsAfter(put: Assignment, fromPerson: string, toPerson: string): readonly string[] {
-  if (fromPerson === toPerson) return put.people;
-  // Dragged onto somebody who does it already, the two change nothing.
-  if (put.people.includes(toPerson)) return put.people;
-  return put.people.map((id) => (id === fromPerson ? toPerson : id));
-}
