@@ -1,7 +1,9 @@
 import type { FilmForPlan, PlanJob } from '../format/planJob.ts';
-import { SMALLEST_LACK_MM } from '../../units/index.ts';
-import { dividedPanes } from './divided.ts';
 import { demandOf, goesOn, type Demand, type Kind, type Supply } from '../cost/demand.ts';
+import type { LinearSolver } from '../cost/linearSolver.ts';
+import { boundByPrices, type CutWay, type PaneWays } from './combinedPrices.ts';
+import { dividedPanes } from './divided.ts';
+import { pricesFilledBy, stepsOf, stepsOfRoll, type WidthPrices } from './widthPrices.ts';
 
 /** Shares of a width that at most k beside each other can have: floors of (k + 1) x over k (Fekete and Schepers 2001). */
 const dualFeasible = (k: number, share: number): number => {
@@ -49,68 +51,73 @@ function steppedPrice(k: number): WidthPrice {
   return { of, ofTwo };
 }
 
-const GRID_MM = 0.5;
-const gridOf = (mm: number) => Math.floor(mm / GRID_MM + 1e-9);
-/** Shares of such a price beside the area: a mean of two that hold holds too. */
-const SHARES: readonly number[] = [1, 0.9, 0.75, 0.5];
-
 /** Parts of a film with what each is worth, as a programme of cross-sections has it. */
 export interface WorthOfParts {
   readonly demand: Demand;
   readonly worth: readonly number[];
 }
 
-/**
- * Widths at the most that parts worth so much fill of them, all rounded down to a grid: what stands beside each other in a
- * width never counts more than the width itself. Scaled so that no supply holds more than it costs.
- */
-function filledPrices(
-  { demand, worth }: WorthOfParts,
-  supplies: readonly Supply[],
-  rate: number,
-): WidthPrice[] {
-  const steps = gridOf(Math.max(...supplies.map(({ widthMm }) => widthMm)) + SMALLEST_LACK_MM);
-  const filled = new Float64Array(steps + 1);
-  const items = demand.parts.flatMap(({ forms, index }) =>
-    forms.map(({ acrossMm, alongMm }) => ({
-      units: Math.max(1, gridOf(acrossMm)),
-      worth: (worth[index] ?? 0) / alongMm,
-    })),
-  );
-  for (let room = 1; room <= steps; room += 1) {
-    let best = filled[room - 1] ?? 0;
-    for (const item of items)
-      if (item.units <= room) best = Math.max(best, (filled[room - item.units] ?? 0) + item.worth);
-    filled[room] = best;
-  }
-  const at = (units: number) => filled[Math.max(0, Math.min(steps, units))] ?? 0;
-  const full = ({ widthMm }: Supply) => at(gridOf(widthMm + SMALLEST_LACK_MM));
-  const scale = Math.min(...supplies.map((supply) => supply.costPerMm / Math.max(1e-12, full(supply))));
-  const leastOfTwo = ({ widthMm }: Supply, togetherMm: number) => {
-    const [all, from] = [gridOf(togetherMm), gridOf(Math.max(0, togetherMm - widthMm))];
-    let least = Infinity;
-    for (let first = from; first <= all - from; first += 1)
-      least = Math.min(least, at(first) + at(all - first - 1));
-    return least;
+/** What makes the bound better than step functions alone. */
+export interface BoundHelp {
+  readonly known: WorthOfParts | null;
+  readonly solver: LinearSolver;
+  readonly shouldStop: () => boolean;
+}
+
+/** Step functions of the same sort on the grid of widths. */
+const steppedOnGrid =
+  (k: number): WidthPrices =>
+  (supply) => {
+    const all = stepsOfRoll(supply);
+    return Float64Array.from(
+      { length: all + 1 },
+      (_, steps) => supply.costPerMm * dualFeasible(k, steps / all),
+    );
   };
-  return SHARES.map((share) => ({
-    of: (_supply, acrossMm) => share * scale * at(gridOf(acrossMm)) + (1 - share) * rate * acrossMm,
-    ofTwo: (supply, togetherMm) =>
-      share * scale * leastOfTwo(supply, togetherMm) + (1 - share) * rate * togetherMm,
-  }));
+
+const pricesOfParts = ({ demand, worth }: WorthOfParts, supplies: readonly Supply[]): WidthPrices =>
+  pricesFilledBy(
+    demand.parts.flatMap(({ forms, index }) =>
+      forms.map(({ acrossMm, alongMm }) => ({
+        steps: Math.max(1, stepsOf(acrossMm)),
+        worth: (worth[index] ?? 0) / alongMm,
+      })),
+    ),
+    supplies,
+  );
+
+/** Every way in which the panels of a pane can lie on a supply. */
+function waysOff(supply: Supply, panels: readonly number[], { parts }: Demand, rate: number): CutWay[] {
+  return panels.reduce<CutWay[]>(
+    (ways, part) =>
+      ways.flatMap(({ strips, area }) =>
+        (parts[part]?.forms ?? [])
+          .filter((form) => goesOn(form, supply))
+          .map(({ acrossMm, alongMm }) => ({
+            supply,
+            strips: [
+              ...strips,
+              { steps: Math.min(stepsOfRoll(supply), stepsOf(acrossMm)), lengthMm: alongMm },
+            ],
+            area: area + rate * acrossMm * alongMm,
+          })),
+      ),
+    [{ supply, strips: [], area: 0 }],
+  );
 }
 
 /**
  * What no plan of a film can beat wherever its seams go: each pane takes at least what its panels are worth by a function of
  * width of which no cross-section of a roll can hold more than its film costs (dual feasible functions; the identity gives
- * the area). The best of some such functions, also of what parts of `known` fill, where that is told. Film on hand comes in
- * with what it can give. 0 where nothing can be said.
+ * the area). The best of some such functions; with a solver the best mean of them and of more that are made for this film
+ * (`boundByPrices`), which comes to the programme over all cross-sections and all places. Film on hand comes in with what it
+ * can give. 0 where nothing can be said.
  */
 export function boundOverPlaces(
   film: FilmForPlan,
   job: PlanJob,
   perMm: (supply: Supply) => number = ({ costPerMm }) => costPerMm,
-  known: WorthOfParts | null = null,
+  help: BoundHelp | null = null,
 ): number {
   const fixed = demandOf(film, job);
   const supplies = fixed.supplies.map((supply) => ({ ...supply, costPerMm: perMm(supply) }));
@@ -138,6 +145,21 @@ export function boundOverPlaces(
     const all = [...byWays, ...byPlaces].filter(Number.isFinite);
     return all.length > 0 ? Math.min(...all) : 0;
   };
+  const panesOf = (): PaneWays[] =>
+    fixed.kinds.map((kind) => ({
+      copies: kind.copies.length,
+      ways: kind.ways.flatMap(({ parts: panels, supply: only }) =>
+        (only === null ? supplies : supplies.filter(({ index }) => index === only)).flatMap((supply) =>
+          waysOff(supply, panels, fixed, rate),
+        ),
+      ),
+      seams: divided
+        .filter((each) => each.pane === kind.pane)
+        .map(({ supply, togetherMm, alongMm, panels }) => ({
+          ...{ supply, togetherMm, alongMm, fullPanels: panels - 2 },
+          area: rate * alongMm * ((panels - 2) * supply.widthMm + togetherMm),
+        })),
+    }));
   const taken = (price: WidthPrice) =>
     fixed.kinds.reduce((sum, kind) => sum + kind.copies.length * least(kind, price), 0);
   const given = onHand.reduce(
@@ -150,9 +172,9 @@ export function boundOverPlaces(
   };
   const area = taken(byArea) - given;
   if (onHand.length > 0) return Math.max(0, area);
-  const others = [
-    ...Array.from({ length: MOST_K }, (_, at) => steppedPrice(at + 1)),
-    ...(known ? filledPrices(known, sold, rate) : []),
-  ];
-  return Math.max(0, area, ...others.map(taken));
+  const ks = Array.from({ length: MOST_K }, (_, at) => at + 1);
+  const bySteps = Math.max(0, area, ...ks.map((k) => taken(steppedPrice(k))));
+  if (!help) return bySteps;
+  const begin = [...ks.map(steppedOnGrid), ...(help.known ? [pricesOfParts(help.known, sold)] : [])];
+  return Math.max(bySteps, boundByPrices(panesOf(), sold, begin, help.solver, help.shouldStop));
 }

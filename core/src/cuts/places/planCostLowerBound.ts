@@ -86,7 +86,7 @@ export function planCostLowerBound(
     const loweredPerMm = ({ index, widthMm }: Supply) => Math.max(0, perMm(index) - worth * widthMm);
     // Where seams may go anywhere the bound is one over all places; else looks are counted with the ways there are.
     const filmAndLooks = isFree
-      ? boundOverPlaces(film, job, loweredPerMm)
+      ? boundOverPlaces(film, job, loweredPerMm, { known: null, solver, shouldStop })
       : (boundBySections(
           { ...demand, supplies: supplies.map((each) => ({ ...each, costPerMm: loweredPerMm(each) })) },
           solver,

@@ -113,7 +113,14 @@ export function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell
     // What is proven of the places that were tried says nothing of the others.
     const known = worthOfPlaces ? { demand, worth: worthOfPlaces } : null;
     const bySections =
-      isFree && !demand.repeats ? boundOverPlaces(film, job, undefined, known) : (proven?.cost ?? 0);
+      isFree && !demand.repeats
+        ? boundOverPlaces(
+            film,
+            job,
+            undefined,
+            solver && { known, solver, shouldStop: () => effort.shouldStop(0.3) },
+          )
+        : (proven?.cost ?? 0);
     const bound = Math.max(bySections, (exact?.cost ?? 0) - ROUNDING);
     if (bound > 0) {
       state.bound = Math.min(bound, state.packed.cost);
