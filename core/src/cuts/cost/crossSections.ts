@@ -1,4 +1,4 @@
-import { boundTo, goesOn, type Demand, type Form, type Supply } from './demand.ts';
+import { boundTo, goesOn, type Demand, type Form, type Part, type Supply } from './demand.ts';
 import type { LinearModel, LinearSolver } from './linearSolver.ts';
 
 /** What no plan of a film can beat, and what each part is worth in it. */
@@ -9,6 +9,8 @@ export interface ProvenBound {
   readonly cost: number;
   /** Worth of each part, by its index: what it adds to the bound. */
   readonly worth: readonly number[];
+  /** Ways of kinds that have several which the programme goes, by kind and way (`wayKey`). */
+  readonly taken: ReadonlySet<string>;
 }
 
 /** Stretches of rolls with cross-sections of them. */
@@ -140,17 +142,27 @@ function bestSections(
     found.push({ value, parts });
   };
   let most = -1;
-  let choice: { chosen: Entry[]; value: number; room: number } | null = null;
+  interface Pair {
+    readonly chosen: readonly Entry[];
+    readonly value: number;
+    readonly room: number;
+  }
+  // The best beside each piece on an edge, not the very best alone: they come at once instead of one a round.
+  const pairs = new Map<Entry | null, Pair>();
+  const keep = (of: Entry | null, pair: Pair) => {
+    if (pair.value > (pairs.get(of)?.value ?? -1)) pairs.set(of, pair);
+  };
   for (const left of edged('left'))
     for (const right of edged('right')) {
       const room = steps - (left?.steps ?? 0) - (right?.steps ?? 0);
       if (room < 0) continue;
       const value = (left?.value ?? 0) + (right?.value ?? 0) + (best[room] ?? 0);
-      if (value <= most) continue;
-      most = value;
-      choice = { chosen: [left, right].filter((each) => each !== null), value, room };
+      const pair = { chosen: [left, right].filter((each) => each !== null), value, room };
+      keep(left, pair);
+      keep(right, pair);
+      most = Math.max(most, value);
     }
-  if (choice) withEdges(choice.chosen, choice.value, choice.room);
+  for (const { chosen, value, room } of new Set(pairs.values())) withEdges(chosen, value, room);
   for (const entry of entries.filter(({ form }) => form.lane === 'both')) {
     const only = { value: entry.value, parts: new Map([[entry.form.part, 1 / entry.form.alongMm]]) };
     if (entry.value > most) {
@@ -159,7 +171,7 @@ function bestSections(
     } else found.push(only);
   }
   for (const entry of entries) {
-    if (entry.form.lane === 'both') continue;
+    if (entry.form.lane !== 'free') continue;
     const room = steps - entry.steps;
     if (room < 0) continue;
     // Beside its own best filling a piece may stand once too often; such a section is none.
@@ -260,19 +272,58 @@ export function masterOf(demand: Demand, { stretches, sections }: Programme): Ma
 const NEAR = 1e-4;
 const MOST_ROUNDS = 60;
 const COLUMNS_A_ROUND = 40;
+/** Sections whose parts were worth so much of their film are gone on with. */
+const NEARLY_PAYS = 0.97;
+/** How near to the best worths so far sections are sought: the last ones leap (Wentges 1997). */
+const SMOOTHING = 0.3;
+
+/** A part as another demand of the same panes would have it too. */
+const partName = ({ kind, panel, panels, forms }: Part): string =>
+  `${kind} ${panel}/${panels} ${forms.map(({ acrossMm, alongMm, lane }) => `${acrossMm.toFixed(3)}x${alongMm.toFixed(3)}${lane}`).join()}`;
+
+/** A programme of the same panes with other ways to divide them, and what it came to. */
+export interface Before {
+  readonly demand: Demand;
+  readonly proven: ProvenBound;
+}
+
+/** Sections of an earlier programme that pay or nearly pay, with the parts there are now. */
+function sectionsFrom(
+  { demand: earlier, proven }: Before,
+  demand: Demand,
+  stretches: readonly Stretch[],
+): Section[] {
+  const now = new Map(demand.parts.map((part) => [partName(part), part.index]));
+  const indexOf = new Map(earlier.parts.map((part) => [part.index, now.get(partName(part))]));
+  return proven.programme.sections.flatMap(({ stretch, parts }): Section[] => {
+    const was = proven.programme.stretches[stretch];
+    const at = stretches.findIndex((each) => each.supply.index === was?.supply.index);
+    if (!was || at < 0) return [];
+    const worth = [...parts].reduce((sum, [part, rate]) => sum + rate * (proven.worth[part] ?? 0), 0);
+    if (worth < NEARLY_PAYS * was.costPerMm) return [];
+    const found = new Map<number, number>();
+    for (const [part, rate] of parts) {
+      const index = indexOf.get(part);
+      if (index === undefined) return [];
+      found.set(index, (found.get(index) ?? 0) + rate);
+    }
+    return [{ stretch: at, parts: found }];
+  });
+}
 
 /**
  * The bound of the cross-sections: at each place along a roll the pieces beside each other fit its width, so the length
  * used is at least that of the linear programme which cuts every piece from cross-sections in fractions (the bar
  * relaxation of strip packing: Scheithauer 1999; columns by Gilmore and Gomory 1961, each round's bound by Farley 1990).
  * Offcuts and part rolls come in with the length they have. Null without a solution. `near`: how near to it, as a share, is
- * near enough.
+ * near enough; `before`: what to go on from.
  */
 export function boundBySections(
   demand: Demand,
   solver: LinearSolver,
   shouldStop: () => boolean,
   near = NEAR,
+  before: Before | null = null,
 ): ProvenBound | null {
   const stretches = stretchesOf(demand);
   if (stretches.length === 0 || demand.parts.length === 0) return null;
@@ -286,35 +337,49 @@ export function boundBySections(
       return { stretch, parts: new Map([[form.part, beside / form.alongMm]]) };
     }),
   );
+  if (before) sections.push(...sectionsFrom(before, demand, stretches));
   const programme = { stretches, sections };
   let proved: Lagrange = { cost: 0, worth: demand.parts.map(() => 0) };
   let latest: readonly number[] = proved.worth;
+  let taken: ReadonlySet<string> = new Set();
   for (let round = 0; round < MOST_ROUNDS && !shouldStop(); round += 1) {
-    const { model, partRow } = masterOf(demand, { stretches, sections });
+    const { model, partRow, wayColumn } = masterOf(demand, { stretches, sections });
     const answer = solver.solve(model, { seconds: 10, nodes: 0 });
-    if (!answer) return proved.cost > 0 ? { ...proved, programme } : null;
+    if (!answer) return proved.cost > 0 ? { ...proved, programme, taken } : null;
     const worth = demand.parts.map(({ index: at }) => Math.max(0, answer.duals[partRow.get(at) ?? -1] ?? 0));
     latest = worth;
-    const found = stretches.map((stretch) =>
-      bestSections(stretch, worth, counts, near > NEAR ? COARSE_MM : FINE_MM),
-    );
-    const best = found.map(([first]) => first?.value ?? 0);
-    const now = provedBy(demand, stretches, worth, best);
-    if (now.cost > proved.cost) proved = now;
-    if (answer.objective - proved.cost <= near * answer.objective) break;
+    taken = new Set([...wayColumn].flatMap(([key, at]) => ((answer.values[at] ?? 0) > 1e-6 ? [key] : [])));
+    // Sections are sought at a point between the best worths so far and the last ones, else at the last ones.
+    const points = proved.cost > 0 ? [SMOOTHING, 0] : [0];
     let added = 0;
-    found.forEach((list, at) => {
-      const stretch = stretches[at];
-      if (!stretch) return;
-      const lengthDual =
-        stretch.length === Infinity ? 0 : Math.max(0, (list[0]?.value ?? 0) - stretch.costPerMm);
-      for (const { value, parts } of list.slice(0, COLUMNS_A_ROUND)) {
-        if (value <= stretch.costPerMm + 1e-9 && lengthDual === 0) continue;
-        sections.push({ stretch: at, parts });
-        added += 1;
-      }
-    });
+    for (const share of points) {
+      const at = worth.map((each, part) => share * (proved.worth[part] ?? 0) + (1 - share) * each);
+      const found = stretches.map((stretch) =>
+        bestSections(stretch, at, counts, near > NEAR ? COARSE_MM : FINE_MM),
+      );
+      const now = provedBy(
+        demand,
+        stretches,
+        at,
+        found.map(([first]) => first?.value ?? 0),
+      );
+      if (now.cost > proved.cost) proved = now;
+      found.forEach((list, index) => {
+        const stretch = stretches[index];
+        if (!stretch) return;
+        const best = list[0]?.value ?? 0;
+        const lengthDual = stretch.length === Infinity ? 0 : Math.max(0, best - stretch.costPerMm);
+        for (const { value, parts } of list.slice(0, COLUMNS_A_ROUND)) {
+          const lastValue = [...parts].reduce((sum, [part, rate]) => sum + rate * (worth[part] ?? 0), 0);
+          if (Math.max(value, lastValue) <= stretch.costPerMm + 1e-9 && lengthDual === 0) continue;
+          sections.push({ stretch: index, parts });
+          if (lastValue > stretch.costPerMm + 1e-9) added += 1;
+        }
+      });
+      if (added > 0) break;
+    }
+    if (answer.objective - proved.cost <= near * answer.objective) break;
     if (added === 0) break;
   }
-  return { cost: proved.cost, worth: latest, programme };
+  return { cost: proved.cost, worth: latest, programme, taken };
 }

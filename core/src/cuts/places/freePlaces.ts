@@ -1,7 +1,7 @@
 import type { FilmForPlan, PaneForPlan, PlanJob } from '../format/planJob.ts';
 import { placesAreFree } from '../format/prices.ts';
 import type { Counting } from '../cost/counting.ts';
-import { boundBySections, type ProvenBound } from '../cost/crossSections.ts';
+import { boundBySections, wayKey, type Before, type ProvenBound } from '../cost/crossSections.ts';
 import { demandOf, kindKey, type Demand, type PlacesOf, type Supply } from '../cost/demand.ts';
 import { fillingOf, panelPrice, type Filling } from '../cost/filling.ts';
 import type { LinearSolver } from '../cost/linearSolver.ts';
@@ -22,7 +22,7 @@ interface Place {
 }
 
 const MOST_PARTS = 340;
-const ROUNDS = 4;
+const ROUNDS = 6;
 
 /** Places of a divided pane in rising price: where either panel leaves just what something else fills, or is as wide as it. */
 function placesOf(
@@ -66,6 +66,7 @@ export interface WithPlaces {
   readonly chosen: ReadonlyMap<string, SeamPlace | null>;
 }
 
+const NONE_TAKEN: ReadonlySet<string> = new Set();
 const NONE_CHOSEN: WithPlaces['chosen'] = new Map();
 
 /** Ways of one pane off one supply that stand at a time, and how many are tried anew. */
@@ -112,6 +113,21 @@ class TriedPlaces {
 
   add(of: Divided, firstMm: number): void {
     if (isPermitted(of, firstMm, this.job) && !this.has(of, firstMm)) this.set(of, [...this.of(of), firstMm]);
+  }
+
+  /** The first panels of those that a programme takes. */
+  goneBy(of: Divided, demand: Demand, taken: ReadonlySet<string>): number[] {
+    const own = this.keyOf(of.pane, of.axis, of.supply);
+    return demand.kinds.flatMap(({ pane, ways }, kind) =>
+      this.keyOf(pane, of.axis, of.supply) === own
+        ? ways.flatMap(({ place, supply }, way) => {
+            if (place?.axis !== of.axis || supply !== of.supply.index || !taken.has(wayKey(kind, way)))
+              return [];
+            const firstMm = (place.atMm[0] ?? 0) + of.firstMarginMm + this.job.rules.seamOverlap / 2;
+            return this.has(of, firstMm) ? [firstMm] : [];
+          })
+        : [],
+    );
   }
 
   /** What is tried for one pane is tried for those that are alike. */
@@ -172,11 +188,13 @@ export function demandWithFreePlaces(
   tried.share();
   let demand = demandOf(film, job, undefined, tried.places);
   let proven: ProvenBound | null = null;
+  let before: Before | null = null;
   for (let round = 0; round < ROUNDS && !shouldStop(); round += 1) {
     proven =
       solver && demand.parts.length <= MOST_PARTS
-        ? boundBySections(demand, solver, shouldStop, NEAR_ENOUGH)
+        ? boundBySections(demand, solver, shouldStop, NEAR_ENOUGH, before)
         : null;
+    before = proven && { demand, proven };
     if (round === ROUNDS - 1) break;
     const values = proven?.worth ?? areaWorth(demand);
     const fillings = demand.supplies.map((supply) => fillingOf(demand, supply, values));
@@ -187,9 +205,13 @@ export function demandWithFreePlaces(
       if (!filling) continue;
       const priced = placesOf(of, filling, widths, job, looks);
       const cheapest = priced[0]?.price ?? 0;
-      const kept = priced.filter(
-        ({ firstMm, price }) => tried.has(of, firstMm) && price <= cheapest * (1 + NEARLY) + 1e-9,
-      );
+      const gone = tried.goneBy(of, demand, proven?.taken ?? NONE_TAKEN);
+      const kept = [
+        ...gone.map((firstMm) => ({ firstMm })),
+        ...priced.filter(
+          ({ firstMm, price }) => tried.has(of, firstMm) && price <= cheapest * (1 + NEARLY) + 1e-9,
+        ),
+      ];
       const fresh = priced.filter(({ firstMm }) => !tried.has(of, firstMm)).slice(0, NEW_WAYS);
       // The programme reckons in fractions: what looks well stays to be tried in whole pulls.
       const well = counting?.seams ? firstsThatLookWell(of, job) : [];

@@ -2,16 +2,6 @@ import { SMALLEST_LACK_MM } from '../../../units/index.ts';
 import { boundTo, goesOn, type Demand, type Form, type Supply } from '../../cost/demand.ts';
 import { pullOf, type BuiltPull, type Strip } from './builtPull.ts';
 
-/** So many steps a length is counted in at the least: 1 mm for short pulls, more for long ones. */
-const STEPS = 2000;
-
-interface Item {
-  readonly form: Form;
-  readonly units: number;
-  readonly copies: number;
-  readonly value: number;
-}
-
 /** Stacks of the most worth for every strip width at once. Forms come in rising width. */
 interface Stacks {
   /** For each form, in rising width: the worth of the best stack of forms up to its width. */
@@ -20,45 +10,108 @@ interface Stacks {
   readonly stack: (upTo: number) => Form[];
 }
 
-/** One item more in a knapsack: where it makes a length worth more it is marked. The innermost loop of all planning. */
-function fill(best: Float64Array, take: Uint8Array, units: number, value: number): void {
-  for (let at = best.length - 1; at >= units; at -= 1) {
-    const more = (best[at - units] as number) + value;
-    if (more > (best[at] as number) + 1e-9) {
-      best[at] = more;
-      take[at] = 1;
-    }
-  }
-}
+/** Stacks that no shorter one is worth as much as are kept up to so many; then those that are worth nearly the same go. */
+const MOST_STACKS = 1500;
 
-/** Room for the tables of one pull, used again for the next: making them anew would take longer than filling them. */
+/**
+ * Room for the stacks of one pull, used again for the next. A stack is another one with some pieces more: its length, its
+ * worth, which it goes on from, and with which form how often.
+ */
 class Arena {
-  private readonly bytes = new Uint8Array(1 << 22);
-  private readonly floats = new Float64Array(1 << 16);
-  private byte = 0;
-  private float = 0;
+  private size = 1 << 14;
+  lengths = new Float64Array(this.size);
+  worths = new Float64Array(this.size);
+  before = new Int32Array(this.size);
+  forms = new Int32Array(this.size);
+  copies = new Int32Array(this.size);
+  private count = 0;
 
   clear(): void {
-    this.byte = 0;
-    this.float = 0;
+    this.count = 0;
   }
 
-  marks(count: number): Uint8Array {
-    if (this.byte + count > this.bytes.length) return new Uint8Array(count);
-    const piece = this.bytes.subarray(this.byte, this.byte + count).fill(0);
-    this.byte += count;
-    return piece;
+  add(length: number, worth: number, before: number, form: number, copies: number): number {
+    if (this.count === this.size) this.grow();
+    const at = this.count;
+    this.lengths[at] = length;
+    this.worths[at] = worth;
+    this.before[at] = before;
+    this.forms[at] = form;
+    this.copies[at] = copies;
+    this.count += 1;
+    return at;
   }
 
-  numbers(count: number): Float64Array {
-    if (this.float + count > this.floats.length) return new Float64Array(count);
-    const piece = this.floats.subarray(this.float, this.float + count).fill(0);
-    this.float += count;
-    return piece;
+  private grow(): void {
+    this.size *= 2;
+    const larger = <Kept extends Float64Array | Int32Array>(from: Kept, to: Kept): Kept => {
+      to.set(from);
+      return to;
+    };
+    this.lengths = larger(this.lengths, new Float64Array(this.size));
+    this.worths = larger(this.worths, new Float64Array(this.size));
+    this.before = larger(this.before, new Int32Array(this.size));
+    this.forms = larger(this.forms, new Int32Array(this.size));
+    this.copies = larger(this.copies, new Int32Array(this.size));
   }
 }
 
-/** A bounded knapsack along the pull over forms in rising width: one table gives the best stack of every strip width. */
+/** Of stacks in rising length those that are worth more than all before by a share of the most that any is worth. */
+function thinned(stacks: readonly number[], { worths }: Arena): number[] {
+  const least = (worths[stacks.at(-1) ?? 0] ?? 0) / MOST_STACKS;
+  let last = -Infinity;
+  return stacks.filter((at, index) => {
+    const worth = worths[at] ?? 0;
+    if (worth - last <= least && index < stacks.length - 1) return false;
+    last = worth;
+    return true;
+  });
+}
+
+/** Stacks in rising length and worth, each also with a form more where that is worth more. The innermost loop of all planning. */
+function withMore(
+  stacks: readonly number[],
+  room: number,
+  length: number,
+  worth: number,
+  form: number,
+  copies: number,
+  arena: Arena,
+): number[] {
+  const { lengths, worths } = arena;
+  const found: number[] = [];
+  let most = -1;
+  let old = 0;
+  let more = 0;
+  const count = stacks.length;
+  let moreLength = (lengths[stacks[0] as number] as number) + length;
+  for (;;) {
+    const hasMore = more < count && moreLength <= room;
+    if (old >= count && !hasMore) return found;
+    const at = stacks[old] as number;
+    if (!hasMore || (old < count && (lengths[at] as number) <= moreLength + 1e-9)) {
+      if ((worths[at] as number) > most + 1e-9) {
+        most = worths[at] as number;
+        found.push(at);
+      }
+      old += 1;
+      continue;
+    }
+    const from = stacks[more] as number;
+    const sum = (arena.worths[from] as number) + worth;
+    if (sum > most + 1e-9) {
+      most = sum;
+      found.push(arena.add(moreLength, sum, from, form, copies));
+    }
+    more += 1;
+    if (more < count) moreLength = (arena.lengths[stacks[more] as number] as number) + length;
+  }
+}
+
+/**
+ * A bounded knapsack along the pull over forms in rising width, by the stacks that no other one beats in both length and
+ * worth (Nemhauser and Ullmann 1969): one pass gives the best stack of every strip width.
+ */
 function stacksFor(
   forms: readonly Form[],
   length: number,
@@ -66,43 +119,34 @@ function stacksFor(
   value: Float64Array,
   arena: Arena,
 ): Stacks {
-  // Rounded up while stacks are sought; pulls keep the true lengths.
-  const stepMm = Math.max(1, Math.floor(length / STEPS));
-  const unitsOf = (mm: number) => Math.ceil((mm - 2 * SMALLEST_LACK_MM) / stepMm);
-  const room = Math.floor((length + 2 * SMALLEST_LACK_MM) / stepMm);
-  const best = arena.numbers(room + 1);
-  const items: Item[] = [];
-  const takes: Uint8Array[] = [];
+  const room = length + SMALLEST_LACK_MM;
+  let stacks = [arena.add(0, 0, -1, -1, 0)];
   const worth: number[] = [];
-  const lastItem: number[] = [];
-  for (const form of forms) {
-    const units = unitsOf(form.alongMm);
-    let copies = Math.min(left[form.part] ?? 0, Math.floor(room / units));
+  const last: number[] = [];
+  forms.forEach((form, at) => {
+    let copies = Math.min(left[form.part] ?? 0, Math.floor(room / form.alongMm));
     for (let size = 1; copies > 0; size *= 2) {
       const taken = Math.min(size, copies);
       copies -= taken;
-      const item = { form, units: units * taken, copies: taken, value: (value[form.part] ?? 0) * taken };
-      const take = arena.marks(room + 1);
-      fill(best, take, item.units, item.value);
-      items.push(item);
-      takes.push(take);
+      const each = value[form.part] ?? 0;
+      stacks = withMore(stacks, room, form.alongMm * taken, each * taken, at, taken, arena);
+      if (stacks.length > MOST_STACKS) stacks = thinned(stacks, arena);
     }
-    worth.push(best[room] ?? 0);
-    lastItem.push(items.length - 1);
-  }
+    const longest = stacks.at(-1) ?? 0;
+    worth.push(arena.worths[longest] ?? 0);
+    last.push(longest);
+  });
   const stack = (upTo: number) => {
     const found: Form[] = [];
     const used = new Map<number, number>();
-    let at = room;
-    for (let item = lastItem[upTo] ?? -1; item >= 0; item -= 1) {
-      const each = items[item];
-      if (!each || takes[item]?.[at] !== 1) continue;
-      at -= each.units;
+    for (let at = last[upTo] ?? 0; (arena.before[at] ?? -1) >= 0; at = arena.before[at] ?? 0) {
+      const form = forms[arena.forms[at] ?? -1];
+      if (!form) continue;
       // A part that may lie two ways stands in the table twice: it is taken no more often than it is wanted.
-      const had = used.get(each.form.part) ?? 0;
-      const may = Math.min(each.copies, (left[each.form.part] ?? 0) - had);
-      used.set(each.form.part, had + may);
-      for (let copy = 0; copy < may; copy += 1) found.push(each.form);
+      const had = used.get(form.part) ?? 0;
+      const may = Math.min(arena.copies[at] ?? 0, (left[form.part] ?? 0) - had);
+      used.set(form.part, had + may);
+      for (let copy = 0; copy < may; copy += 1) found.push(form);
     }
     return found;
   };
@@ -169,7 +213,11 @@ function bestAcross(
 /** What the builder works with: forms by lane for each supply, and what is still wanted of each part. */
 export class PullBuilder {
   private readonly arena = new Arena();
-  private readonly bySupply: readonly { readonly free: readonly Form[]; readonly edged: readonly Form[] }[];
+  private readonly bySupply: readonly {
+    readonly free: readonly Form[];
+    readonly edged: readonly Form[];
+    readonly all: readonly Form[];
+  }[];
 
   constructor(private readonly demand: Demand) {
     this.bySupply = demand.supplies.map((supply) => {
@@ -180,16 +228,14 @@ export class PullBuilder {
           return (only === null || only === supply.index) && goesOn(form, supply);
         })
         .sort((a, b) => a.acrossMm - b.acrossMm || a.alongMm - b.alongMm);
-      return {
-        free: forms.filter(({ lane }) => lane === 'free'),
-        edged: forms.filter(({ lane }) => lane !== 'free'),
-      };
+      const free = forms.filter(({ lane }) => lane === 'free');
+      const edged = forms.filter(({ lane }) => lane !== 'free');
+      return { free, edged, all: [...free, ...edged] };
     });
   }
 
   formsOn(supply: Supply): readonly Form[] {
-    const forms = this.bySupply[supply.index];
-    return forms ? [...forms.free, ...forms.edged] : [];
+    return this.bySupply[supply.index]?.all ?? [];
   }
 
   private choices(

@@ -1,7 +1,8 @@
 import { SMALLEST_LACK_MM } from '../../../units/index.ts';
-import { boundTo, type Demand, type Form, type Supply } from '../../cost/demand.ts';
-import type { LinearModel, LinearSolver } from '../../cost/linearSolver.ts';
+import { boundTo, goesOn, type Demand, type Form, type Supply } from '../../cost/demand.ts';
+import type { LinearSolver } from '../../cost/linearSolver.ts';
 import { PullBuilder } from './pull.ts';
+import { programmeOver } from './pullProgramme.ts';
 import { countOf, formsOf, pullOf, type Arrangement, type BuiltPull } from './builtPull.ts';
 
 export interface SearchEffort {
@@ -37,8 +38,14 @@ const MOST_COLUMNS = 1400;
 const LARGEST_POOL = 20_000;
 /** Seconds that one of them may take. */
 const LONGEST_MIX_S = 1.5;
-/** Steps between two such programmes. */
-const STEPS_A_MIX = 400;
+/** Steps without a better arrangement after which the search goes on from elsewhere. */
+const STALE_STEPS = 100;
+/** Steps before the first such programme, and at the most between two: each comes after twice as many as the one before. */
+const STEPS_TO_MIX = 250;
+const MOST_STEPS_TO_MIX = 1000;
+/** Times that it is asked which pulls it lacks, and lengths of several pieces that are tried for them. */
+const ROUNDS_A_MIX = 4;
+const LENGTHS_A_ROUND = 100;
 
 class Search {
   private readonly builder: PullBuilder;
@@ -109,10 +116,9 @@ class Search {
   }
 
   private longestPull(supply: Supply, rest: number, left: Int32Array): number {
-    const longest = Math.max(
-      0,
-      ...this.builder.formsOn(supply).flatMap(({ part, alongMm: l }) => ((left[part] ?? 0) > 0 ? [l] : [])),
-    );
+    let longest = 0;
+    for (const { part, alongMm } of this.builder.formsOn(supply))
+      if (alongMm > longest && (left[part] ?? 0) > 0) longest = alongMm;
     return Math.min(rest, supply.longestPullMm, Math.max(LONGEST_PULL_MM, longest));
   }
 
@@ -166,8 +172,8 @@ class Search {
         if (supply.costPerMm <= 0 || (bounded !== null && bounded !== supply.index)) continue;
         const room = rest[supply.index] ?? 0;
         const longest = this.longestPull(supply, Math.min(room, supply.lengthMm), left);
-        for (const form of this.builder.formsOn(supply)) {
-          if (form.part !== anchor || form.alongMm > longest + SMALLEST_LACK_MM) continue;
+        for (const form of this.byPart[anchor] ?? []) {
+          if (!goesOn(form, supply) || form.alongMm > longest + SMALLEST_LACK_MM) continue;
           for (const length of this.lengths(form, supply, left, longest)) {
             const trial = left.slice();
             const pull = this.builder.build(supply, length, trial, value);
@@ -188,14 +194,17 @@ class Search {
     return pulls;
   }
 
-  private remember(pull: BuiltPull): void {
-    if (this.pool.size > LARGEST_POOL) return;
+  /** Whether it is new, or cheaper than what was known. */
+  private remember(pull: BuiltPull): boolean {
+    if (this.pool.size > LARGEST_POOL) return false;
     const parts = formsOf(pull)
       .map(({ part }) => part)
       .sort((a, b) => a - b);
     const key = `${pull.supply}:${parts.join(',')}`;
     const known = this.pool.get(key);
-    if (!known || pull.cost < known.cost - 1e-9) this.pool.set(key, pull);
+    const isBetter = !known || pull.cost < known.cost - 1e-9;
+    if (isBetter) this.pool.set(key, pull);
+    return isBetter;
   }
 
   private wantedBy(ways: readonly (readonly number[])[]): Int32Array {
@@ -314,72 +323,90 @@ class Search {
     return { pulls: all, ways, ...countOf(this.demand, all, ways) };
   }
 
-  /** The cheapest set of pulls found so far that makes everything: an integer programme over the pool. */
-  private mix(now: Arrangement, seconds: number): Arrangement | null {
-    const { solver } = this.effort;
-    if (!solver) return null;
-    const { kinds, supplies, parts } = this.demand;
+  /** Pulls of the pool that lose least by what parts are worth, those of `now` before. */
+  private bestOfPool(now: Arrangement, lossOf: (pull: BuiltPull) => number): BuiltPull[] {
     const current = new Set(now.pulls);
-    // What a pull costs above what its pieces are worth, by the bound or by their film: the less of the two.
-    const loss = (pull: BuiltPull) => {
-      const forms = formsOf(pull);
-      const over = (worth: (part: number) => number) =>
-        pull.cost - forms.reduce((sum, { part }) => sum + worth(part), 0);
-      const byFilm = over((part) => this.area[part] ?? 0);
-      const byBound = over((part) => this.effort.worth?.[part] ?? this.area[part] ?? 0);
-      return Math.min(byFilm, byBound) / Math.max(1, forms.length);
-    };
-    const pulls = [
+    return [
       ...now.pulls,
       ...[...this.pool.values()]
         .filter((pull) => !current.has(pull))
-        .map((pull) => ({ pull, loss: loss(pull) }))
+        .map((pull) => ({ pull, loss: lossOf(pull) }))
         .sort((a, b) => a.loss - b.loss)
         .slice(0, MOST_COLUMNS)
         .map(({ pull }) => pull),
     ];
-    const rows: { sense: '>=' | '<='; bound: number }[] = [];
-    const row = (sense: '>=' | '<=', bound: number) => rows.push({ sense, bound }) - 1;
-    const partRow = parts.map((part) => {
-      const kind = kinds[part.kind];
-      const single = kind?.ways.length === 1 && part.panels === 1;
-      return row('>=', single ? kind.copies.length : 0);
-    });
-    const wayColumns: { kind: number; way: number }[] = [];
-    const columns: LinearModel['columns'][number][] = [];
-    kinds.forEach((kind, at) => {
-      if (kind.ways.length === 1 && kind.ways[0]?.parts.length === 1) return;
-      const ofKind = row('>=', kind.copies.length);
-      kind.ways.forEach((way, index) => {
-        wayColumns.push({ kind: at, way: index });
-        columns.push({
-          cost: way.looks,
-          whole: true,
-          entries: [[ofKind, 1], ...way.parts.map((part): [number, number] => [partRow[part] ?? 0, -1])],
-        });
+  }
+
+  /** What a pull costs above what its pieces are worth, by the bound or by their film: the less of the two. */
+  private lossOf(pull: BuiltPull): number {
+    const forms = formsOf(pull);
+    const over = (worth: (part: number) => number) =>
+      pull.cost - forms.reduce((sum, { part }) => sum + worth(part), 0);
+    const byFilm = over((part) => this.area[part] ?? 0);
+    const byBound = over((part) => this.effort.worth?.[part] ?? this.area[part] ?? 0);
+    return Math.min(byFilm, byBound) / Math.max(1, forms.length);
+  }
+
+  /** Lengths at which a pull may end, of all forms that go on a supply: one piece, or two behind each other. */
+  private lengthsOn(supply: Supply): number[] {
+    const alongs = [...new Set(this.builder.formsOn(supply).map(({ alongMm }) => alongMm))];
+    const longest = Math.min(supply.longestPullMm, LONGEST_PULL_MM);
+    const found = new Set(alongs.filter((mm) => mm <= supply.longestPullMm));
+    for (let tries = 0; tries < LENGTHS_A_ROUND && alongs.length > 0; tries += 1) {
+      const some = Array.from(
+        { length: 2 + Math.floor(this.effort.random() * 2) },
+        () => alongs[Math.floor(this.effort.random() * alongs.length)] ?? 0,
+      );
+      const sum = some.reduce((all, mm) => all + mm, 0);
+      if (sum <= longest) found.add(sum);
+    }
+    return [...found];
+  }
+
+  /**
+   * Pulls that the programme over those known lacks, by what it says parts are worth (columns by Gilmore and Gomory 1965);
+   * all of them by what they cost above it.
+   */
+  private generate(now: Arrangement, solver: LinearSolver): (pull: BuiltPull) => number {
+    const { demand } = this;
+    let pulls = this.bestOfPool(now, (pull) => this.lossOf(pull));
+    let above = (pull: BuiltPull) => this.lossOf(pull);
+    const wanted = Int32Array.from(demand.parts, ({ kind }) => demand.kinds[kind]?.copies.length ?? 0);
+    for (let round = 0; round < ROUNDS_A_MIX && !this.effort.shouldStop(); round += 1) {
+      const programme = programmeOver(demand, pulls, false);
+      const answer = solver.solve(programme.model, {
+        seconds: Math.min(1, this.effort.secondsLeft()),
+        nodes: 0,
       });
-    });
-    const lengthRow = supplies.map(({ kind, lengthMm: length }) =>
-      kind === 'new' ? null : row('<=', length),
-    );
-    const rollRow = supplies.map(({ opening }) => (opening > 0 ? row('<=', 0) : null));
-    for (const pull of pulls) {
-      const counts = new Map<number, number>();
-      for (const { part } of formsOf(pull)) counts.set(part, (counts.get(part) ?? 0) + 1);
-      const entries = [...counts].map(([part, count]): [number, number] => [partRow[part] ?? 0, count]);
-      const limit = lengthRow[pull.supply];
-      if (limit !== null && limit !== undefined) entries.push([limit, pull.lengthMm]);
-      const ofRolls = rollRow[pull.supply];
-      if (ofRolls !== null && ofRolls !== undefined) entries.push([ofRolls, pull.lengthMm]);
-      columns.push({ cost: pull.cost, entries, whole: true });
+      if (!answer) break;
+      const worth = Float64Array.from(programme.partRow, (row) => Math.max(0, answer.duals[row] ?? 0));
+      above = (pull) =>
+        programme.columnOf(pull).cost -
+        programme
+          .columnOf(pull)
+          .entries.reduce((sum, [row, each]) => sum + each * (answer.duals[row] ?? 0), 0);
+      const fresh: BuiltPull[] = [];
+      for (const supply of demand.supplies)
+        for (const length of this.lengthsOn(supply)) {
+          const pull = this.builder.build(supply, length, wanted.slice(), worth);
+          if (!pull || above(pull) >= -1e-6) continue;
+          if (this.remember(pull)) fresh.push(pull);
+        }
+      if (fresh.length === 0) break;
+      pulls = [...pulls, ...fresh];
     }
-    // Rolls that are bought whole for it.
-    for (const { index: at, opening, lengthMm: length } of supplies) {
-      const ofRolls = rollRow[at];
-      if (ofRolls !== null && ofRolls !== undefined)
-        columns.push({ cost: opening, entries: [[ofRolls, -length]], whole: true });
-    }
-    const answer = solver.solve({ columns, rows }, { seconds, nodes: 400 });
+    return above;
+  }
+
+  /** The cheapest set of pulls found so far that makes everything: an integer programme over the pool. */
+  private mix(now: Arrangement): Arrangement | null {
+    const { solver } = this.effort;
+    if (!solver) return null;
+    const { kinds, supplies } = this.demand;
+    const pulls = this.bestOfPool(now, this.generate(now, solver));
+    const { model, wayColumns } = programmeOver(this.demand, pulls, true);
+    const seconds = Math.min(LONGEST_MIX_S, this.effort.secondsLeft());
+    const answer = seconds > 0 ? solver.solve(model, { seconds, nodes: 400 }) : null;
     if (!answer) return null;
     const ways = kinds.map((kind) =>
       kind.ways.length === 1 ? [kind.copies.length] : kind.ways.map(() => 0),
@@ -443,6 +470,8 @@ class Search {
     let now = best as Arrangement | null;
     let stale = 0;
     let sinceBetter = 0;
+    let between = STEPS_TO_MIX;
+    let mixAt = between - 1;
     for (let step = 0; step < effort.steps && !done(); step += 1) {
       sinceBetter += 1;
       if (sinceBetter > (effort.patience ?? Infinity)) break;
@@ -451,19 +480,21 @@ class Search {
         now = best;
         continue;
       }
-      const next: Arrangement | null =
-        step % STEPS_A_MIX === STEPS_A_MIX - 1
-          ? this.mix(best ?? now, Math.min(LONGEST_MIX_S, effort.secondsLeft()))
-          : this.ruinAndRecreate(now);
+      const isMix = step === mixAt;
+      if (isMix) {
+        mixAt += between;
+        between = Math.min(MOST_STEPS_TO_MIX, 2 * between);
+      }
+      const next: Arrangement | null = isMix ? this.mix(best ?? now) : this.ruinAndRecreate(now);
       if (!next) continue;
       const slack: number = effort.random() < 0.04 ? 0.004 : 0;
+      if (next.cost < now.cost - 1e-6) stale = 0;
+      else stale += 1;
       if (next.cost <= now.cost * (1 + slack) + 1e-9) now = next;
-      if (better(next)) {
-        stale = 0;
-        sinceBetter = 0;
-      } else stale += 1;
-      if (stale > 400) {
-        now = best ?? now;
+      if (better(next)) sinceBetter = 0;
+      if (stale > STALE_STEPS) {
+        // Half the times from a new beginning: what comes of it is put together with all that was found before.
+        now = (effort.random() < 0.5 ? this.arrange(this.firstWays(0.3), 0.3) : null) ?? best ?? now;
         stale = 0;
       }
     }
