@@ -1,4 +1,5 @@
-import { cosIncidence, sunOnPoint, type PaneInSun } from './shade.ts';
+import { monthOf } from './directSun.ts';
+import { cosIncidence, inMonth, sunOnPoint, type PaneInSun } from './shade.ts';
 import { localDay, sunPosition, type Site, type SunPosition } from './sunPosition.ts';
 
 const RAD = Math.PI / 180;
@@ -92,7 +93,7 @@ export function sunOfYear(site: Site, year: number, pane: PaneInSun, sky: Sky = 
     while (moment >= (monthEnds[month] ?? end)) month += 1;
     const sun = sunPosition(site, new Date(moment));
     if (sun.altitudeDeg <= 0) continue;
-    const { directWm2, diffuseWm2 } = clearSunOnGlass(pane, sun);
+    const { directWm2, diffuseWm2 } = clearSunOnGlass(inMonth(pane, site, month), sun);
     if (directWm2 > 0) hours[month] = (hours[month] ?? 0) + 1;
     kWhM2[month] = (kWhM2[month] ?? 0) + (directWm2 + diffuseWm2) / 1000;
     peakWm2[month] = Math.max(peakWm2[month] ?? 0, directWm2 + diffuseWm2);
@@ -115,10 +116,11 @@ export function clearDay(
   stepMinutes = 15,
 ): { readonly minute: number; readonly wm2: number }[] {
   const { from } = localDay(site, day);
+  const seasonal = inMonth(pane, site, monthOf(day));
   return Array.from({ length: Math.floor(1440 / stepMinutes) + 1 }, (_, at) => {
     const minute = at * stepMinutes;
     const sun = sunPosition(site, new Date(from.getTime() + minute * 60_000));
-    const { directWm2, diffuseWm2 } = clearSunOnGlass(pane, sun);
+    const { directWm2, diffuseWm2 } = clearSunOnGlass(seasonal, sun);
     return { minute, wm2: directWm2 + diffuseWm2 };
   });
 }

@@ -1,5 +1,5 @@
 import { TZDate } from '@date-fns/tz';
-import { sunOnPoint, type PaneInSun } from './shade.ts';
+import { inMonth, sunOnPoint, type PaneInSun } from './shade.ts';
 import { localDay, sunPosition, type Site } from './sunPosition.ts';
 
 export interface SunStretch {
@@ -8,6 +8,9 @@ export interface SunStretch {
 }
 
 const MINUTE_MS = 60_000;
+/** Of a day `YYYY-MM-DD`, January as 0. */
+export const monthOf = (day: string): number => Number(day.slice(5, 7)) - 1;
+
 const MIDDLE = { x: 0.5, y: 0.5 };
 
 /** The moment between two at which something begins or ends, to a second. */
@@ -24,12 +27,13 @@ function turn(from: number, to: number, holds: (moment: number) => boolean): num
 
 /**
  * When, within a site's local day `YYYY-MM-DD`, the sun is on the middle of an upright pane: above the horizon and its
- * neighbours, before the wall, and neither overhang nor fin between. Looked at every `stepMinutes`, its ends to a second.
+ * neighbours and trees in leaf, before the wall, and neither overhang nor fin between. Looked at every `stepMinutes`, its ends to a second.
  */
 export function directSun(site: Site, day: string, pane: PaneInSun, stepMinutes = 1): SunStretch[] {
   const stepMs = stepMinutes * MINUTE_MS;
   const { from, to } = localDay(site, day);
-  const holds = (moment: number) => sunOnPoint(pane, sunPosition(site, new Date(moment)), MIDDLE);
+  const seasonal = inMonth(pane, site, monthOf(day));
+  const holds = (moment: number) => sunOnPoint(seasonal, sunPosition(site, new Date(moment)), MIDDLE);
   const stretches: { from: Date; to: Date }[] = [];
   let since: number | null = holds(from.getTime()) ? from.getTime() : null;
   for (let moment = from.getTime(); moment < to.getTime(); moment += stepMs) {

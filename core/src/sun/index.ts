@@ -1,5 +1,14 @@
 export { localDay, riseAndSet, sunPosition, type Site, type SunPosition } from './sunPosition.ts';
-export { OPEN_SKY, cosIncidence, horizonAt, sunOnPoint, type PaneInSun, type Shade } from './shade.ts';
+export {
+  OPEN_SKY,
+  cosIncidence,
+  horizonAt,
+  areInLeaf,
+  inMonth,
+  sunOnPoint,
+  type PaneInSun,
+  type Shade,
+} from './shade.ts';
 export { directSun, type DayStretch, type SunStretch } from './directSun.ts';
 export { openWallSun, wallSun, wallSunUncertainty, type WallInSun } from './wallSun.ts';
 export {

@@ -1,4 +1,12 @@
-import { OPEN_SKY, cosIncidence, horizonAt, sunOnPoint, type Shade } from './shade.ts';
+import {
+  OPEN_SKY,
+  cosIncidence,
+  horizonAt,
+  inMonth,
+  sunOnPoint,
+  type HorizonPoint,
+  type Shade,
+} from './shade.ts';
 
 const at = (altitudeDeg: number, azimuthDeg: number) => ({ altitudeDeg, azimuthDeg });
 const MIDDLE = { x: 0.5, y: 0.5 };
@@ -80,5 +88,37 @@ describe('sun on a point of the glass', () => {
     expect(from({ finLeft: fin }, 0.29, 135)).toBe(false);
     expect(from({ finLeft: fin }, 0.31, 135)).toBe(true);
     expect(from({ finLeft: fin }, 0.01, 225)).toBe(true);
+  });
+});
+
+describe('trees that are bare in winter', () => {
+  const latitude = 41.88;
+  const row: HorizonPoint[] = [
+    { bearingDeg: 170, altitudeDeg: 0 },
+    { bearingDeg: 175, altitudeDeg: 40 },
+    { bearingDeg: 185, altitudeDeg: 40 },
+    { bearingDeg: 190, altitudeDeg: 0 },
+  ];
+  const pane = south({ trees: row });
+  const on = (month: number, altitudeDeg: number, at = { latitude }) =>
+    sunOnPoint(inMonth(pane, at, month), { azimuthDeg: 180, altitudeDeg }, { x: 0.5, y: 0.5 });
+
+  test('keep the sun off under their tops from May to October, and let it through else', () => {
+    expect(Array.from({ length: 12 }, (_, month) => on(month, 39))).toEqual(
+      [1, 1, 1, 1, 0, 0, 0, 0, 0, 0, 1, 1].map(Boolean),
+    );
+    expect([on(6, 41), on(6, 40)]).toEqual([true, false]);
+    // Beside them the sky is open.
+    expect(sunOnPoint(pane, { azimuthDeg: 200, altitudeDeg: 20 }, { x: 0.5, y: 0.5 })).toBe(true);
+  });
+
+  test('half a year on in the south, and all the year between the tropics', () => {
+    expect([on(0, 39, { latitude: -33 }), on(6, 39, { latitude: -33 })]).toEqual([false, true]);
+    expect([on(0, 39, { latitude: 10 }), on(0, 39, { latitude: -10 })]).toEqual([false, false]);
+  });
+
+  test('a bare row changes nothing of the pane, and one in leaf is left as it is', () => {
+    expect(inMonth(pane, { latitude }, 6)).toBe(pane);
+    expect(inMonth(pane, { latitude }, 0)).toEqual(south({ trees: [] }));
   });
 });

@@ -7,6 +7,8 @@ export interface Shade {
   readonly finRight: Fin | null;
   /** How high what stands around reaches into the sky, by bearing; between two bearings along the straight line. */
   readonly horizon: readonly HorizonPoint[];
+  /** Trees that lose their leaves, likewise; bare ones keep the sun off no glass. */
+  readonly trees: readonly HorizonPoint[];
 }
 
 export interface Fin {
@@ -20,7 +22,7 @@ export interface HorizonPoint {
   readonly altitudeDeg: number;
 }
 
-export const OPEN_SKY: Shade = { overhang: null, finLeft: null, finRight: null, horizon: [] };
+export const OPEN_SKY: Shade = { overhang: null, finLeft: null, finRight: null, horizon: [], trees: [] };
 
 /** A pane as the sun meets it: where its outside looks, clockwise from true north, its size and its shade. */
 export interface PaneInSun {
@@ -52,6 +54,27 @@ export function horizonAt(horizon: readonly HorizonPoint[], bearingDeg: number):
   return before.altitudeDeg + share * (after.altitudeDeg - before.altitudeDeg);
 }
 
+/** Between the tropics trees keep their leaves. */
+const TROPIC_DEG = 23.44;
+/** Months, from January as 0, in which trees of the north have leaves: May to October; half a year on in the south. */
+const LEAF_MONTHS: readonly number[] = [4, 5, 6, 7, 8, 9];
+
+/** Whether trees at a latitude have their leaves in a month, January as 0. */
+export function areInLeaf(latitude: number, month: number): boolean {
+  if (Math.abs(latitude) <= TROPIC_DEG) return true;
+  return LEAF_MONTHS.includes(latitude > 0 ? month : (month + 6) % 12);
+}
+
+/** A pane with the shade there is in a month: without trees where they are bare. */
+export function inMonth<Pane extends Pick<PaneInSun, 'shade'>>(
+  pane: Pane,
+  { latitude }: { readonly latitude: number },
+  month: number,
+): Pane {
+  if (pane.shade.trees.length === 0 || areInLeaf(latitude, month)) return pane;
+  return { ...pane, shade: { ...pane.shade, trees: [] } };
+}
+
 /** Cosine of the angle between the sun's rays and the normal of an upright wall; below 0 the sun is behind it. */
 export function cosIncidence({ azimuthDeg, altitudeDeg }: SunPosition, bearingDeg: number): number {
   return Math.cos(altitudeDeg * RAD) * Math.cos((azimuthDeg - bearingDeg) * RAD);
@@ -70,6 +93,7 @@ export function sunOnPoint(
   const { shade } = pane;
   if (sun.altitudeDeg <= 0 || cosIncidence(sun, pane.bearingDeg) <= 0) return false;
   if (sun.altitudeDeg <= horizonAt(shade.horizon, sun.azimuthDeg)) return false;
+  if (sun.altitudeDeg <= horizonAt(shade.trees, sun.azimuthDeg)) return false;
   const aside = (sun.azimuthDeg - pane.bearingDeg) * RAD;
   const rise = Math.tan(sun.altitudeDeg * RAD) / Math.cos(aside);
   const { overhang } = shade;

@@ -86,6 +86,19 @@ describe('the sun on a pane', () => {
       0,
     );
 
+  test('trees keep it off in their leaves and let it through bare', () => {
+    const trees = [{ bearingDeg: 180, altitudeDeg: 80 }];
+    expect(lasts({ trees }, '2027-06-21')).toBe(0);
+    expect(lasts({ trees }, '2027-12-21')).toBe(lasts({}, '2027-12-21'));
+    const { hours } = sunOfYear(bay, 2027, { ...pane, shade: { ...OPEN_SKY, trees } });
+    expect([hours[3], hours[4], hours[9], hours[10]].map((each = 0) => each > 0)).toEqual([
+      true,
+      false,
+      false,
+      true,
+    ]);
+  });
+
   test('a south wall has it from due east to due west', () => {
     const [stretch] = directSun(bay, '2027-06-21', pane);
     expect(sunPosition(bay, stretch?.from ?? new Date(0)).azimuthDeg).toBeCloseTo(90, 1);

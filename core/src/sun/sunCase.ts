@@ -82,6 +82,7 @@ export function sunResult(asked: SunCase): SunResult {
     finLeft: shade.finLeft,
     finRight: shade.finRight,
     horizon: shade.horizonDeg > 0 ? [{ bearingDeg: 0, altitudeDeg: shade.horizonDeg }] : [],
+    trees: [],
   };
   const { sunrise, sunset } = riseAndSet(asked, day);
   const { altitudeDeg, azimuthDeg } = sunPosition(asked, at);

@@ -96,7 +96,7 @@ describe('the sun on a wall', () => {
   test('as recorded goes by its own bearing, shade and doubt about it', () => {
     const record = {
       bearingDeg: 120,
-      shade: { ...OPEN_SKY, finLeft: fin, horizon: [] },
+      shade: { ...OPEN_SKY, finLeft: fin, horizon: [], trees: [] },
       bearingUncertaintyDeg: 10,
     };
     const inSun = { ...wall({ finLeft: fin }, [narrow], 120) };

@@ -49,6 +49,11 @@ const roomSchema = z.strictObject({
   wants: wantsSchema.default(NO_WANTS),
 });
 
+/** Heights over the horizon by bearing. */
+const skyline = z
+  .array(z.strictObject({ bearingDeg: z.number().min(0).max(360), altitudeDeg: z.number().min(0).max(90) }))
+  .max(72);
+
 const wallSchema = z.strictObject({
   roomId: recordIdSchema,
   name: nameField,
@@ -91,13 +96,11 @@ const wallSchema = z.strictObject({
       finLeft: z.strictObject({ depthMm: placeMmField, besideMm: placeMmField }).nullable(),
       finRight: z.strictObject({ depthMm: placeMmField, besideMm: placeMmField }).nullable(),
       /** How high what stands opposite reaches into the sky, by bearing. */
-      horizon: z
-        .array(
-          z.strictObject({ bearingDeg: z.number().min(0).max(360), altitudeDeg: z.number().min(0).max(90) }),
-        )
-        .max(72),
+      horizon: skyline,
+      /** Trees that are bare in winter, likewise. */
+      trees: skyline.default([]),
     })
-    .default({ overhang: null, finLeft: null, finRight: null, horizon: [] }),
+    .default({ overhang: null, finLeft: null, finRight: null, horizon: [], trees: [] }),
   /** Where it stands on the sketch plan of the site; mm on paper, the middle of the wall. */
   plan: z
     .strictObject({
@@ -337,7 +340,7 @@ export const NEW_WALL: Pick<
   compassDeg: null,
   bearingUncertaintyDeg: 5,
   floorMm: 0,
-  shade: { overhang: null, finLeft: null, finRight: null, horizon: [] },
+  shade: { overhang: null, finLeft: null, finRight: null, horizon: [], trees: [] },
   plan: null,
 };
 

@@ -1,6 +1,6 @@
 import type { PaneForFilm } from '../advice/index.ts';
 import { glassBuild, glazingOptics, heatFlow, withStrengths } from '../glazing/index.ts';
-import { clearSunOnGlass, sunPosition } from '../sun/index.ts';
+import { clearSunOnGlass, inMonth, sunPosition } from '../sun/index.ts';
 import type { ForecastHour } from './forecast.ts';
 
 /** How warm glass gets in an hour, °C, on the side where its film goes. */
@@ -38,8 +38,9 @@ export function glassByHour(
   const build = withStrengths(glassBuild(pane.glass, pane.glassMm), pane.said);
   const { absorbed } = glazingOptics({ panes: build.panes, films: [] }, 'solar');
   return hours.map(({ at, airC, airGiveC, cloud }) => {
-    const sun = sunPosition(pane.site, new Date(Date.parse(at) + HALF_HOUR_MS));
-    const { directWm2, diffuseWm2 } = clearSunOnGlass(pane.inSun, sun);
+    const middle = new Date(Date.parse(at) + HALF_HOUR_MS);
+    const inSun = inMonth(pane.inSun, pane.site, middle.getUTCMonth());
+    const { directWm2, diffuseWm2 } = clearSunOnGlass(inSun, sunPosition(pane.site, middle));
     const around = {
       indoorC,
       sunWm2: (directWm2 + diffuseWm2) * throughCloud(cloud),

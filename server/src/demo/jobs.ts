@@ -161,6 +161,12 @@ const house: JobSketch = {
           { bearingDeg: 240, altitudeDeg: 8 },
           { bearingDeg: 300, altitudeDeg: 14 },
         ],
+        trees: [
+          { bearingDeg: 235, altitudeDeg: 0 },
+          { bearingDeg: 240, altitudeDeg: 24 },
+          { bearingDeg: 265, altitudeDeg: 24 },
+          { bearingDeg: 270, altitudeDeg: 0 },
+        ],
       },
       panes: [
         {

@@ -298,7 +298,8 @@ export function DayBench() {
       <KitList panes={films} />
       <Note tone="sun">
         The sun on the middle of the panes under a clear sky. Overhang, fins and neighbours count as they
-        stand in the wall’s sheet; trees do not. How long film takes goes by the house rules.
+        stand in the wall’s sheet, and trees there while they have leaves. How long film takes goes by the
+        house rules.
       </Note>
     </>
   );

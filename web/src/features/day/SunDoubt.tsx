@@ -1,4 +1,4 @@
-import { sunUncertaintyOfWall } from '@neat-sill/core/sun';
+import { areInLeaf, sunUncertaintyOfWall } from '@neat-sill/core/sun';
 import { wallTitle, type Wall } from '@neat-sill/core/survey';
 import { useMemo } from 'react';
 import { useJob } from '../job/index.ts';
@@ -7,11 +7,12 @@ import { useJob } from '../job/index.ts';
 const WORTH_SAYING_MINUTES = 15;
 
 /** What of a wall's shade is reckoned with, in words. */
-function reckonedWith({ shade }: Wall): string[] {
+function reckonedWith({ shade }: Wall, inLeaf: boolean): string[] {
   return [
     shade.overhang && 'an overhang',
     (shade.finLeft ?? shade.finRight) && 'fins',
     shade.horizon.length > 0 && 'neighbours',
+    shade.trees.length > 0 && (inLeaf ? 'trees in leaf' : 'bare trees, which keep no sun off'),
   ].filter((part) => typeof part === 'string');
 }
 
@@ -28,7 +29,7 @@ export function SunDoubt({ day }: { day: string }) {
           panes.flatMap(({ sizes }) => sizes?.cutting ?? []),
           day,
         );
-        const shade = reckonedWith(record);
+        const shade = reckonedWith(record, areInLeaf(header.site.latitude, Number(day.slice(5, 7)) - 1));
         const parts = [
           ...(shade.length > 0 ? [`with ${shade.join(', ')}`] : []),
           ...(uncertain >= WORTH_SAYING_MINUTES && derived.sunOf(id, day).length > 0

@@ -105,15 +105,17 @@ function WallLength({
   );
 }
 
-/** What keeps the sun off: overhang, side fins, and how high neighbours reach, by bearing. */
+/** What keeps the sun off: overhang, side fins, and how high neighbours and trees reach, by bearing. */
 function Shade({
   of,
   control,
   horizon,
+  trees,
 }: {
   of: string;
   control: Control<WallForm>;
   horizon: Parameters<typeof TextField>[0];
+  trees: Parameters<typeof TextField>[0];
 }) {
   const [overhangMm, finLeftMm, finRightMm] = useWatch({
     control,
@@ -134,6 +136,7 @@ function Shade({
         {length('finRightDepthMm', 'Fin at its right, how deep')}
         {finRightMm > 0 && length('finRightBesideMm', 'Fin at its right, how far beside the glass')}
         <TextField {...horizon} />
+        <TextField {...trees} />
       </div>
     </details>
   );
@@ -214,6 +217,12 @@ export function WallDialog({ wall, onClose, onSave }: WallDialogProps) {
             placeholder: '180 12, 225 25',
             problem: wrong('horizon'),
             ...register('horizon'),
+          }}
+          trees={{
+            label: 'Trees that are bare in winter: bearing and height',
+            placeholder: '170 0, 180 25, 220 25, 230 0',
+            problem: wrong('trees'),
+            ...register('trees'),
           }}
         />
         <div className="flex justify-end gap-3">

@@ -32,6 +32,7 @@ const shaded: Wall = {
       { bearingDeg: 180, altitudeDeg: 12 },
       { bearingDeg: 225, altitudeDeg: 25.5 },
     ],
+    trees: [{ bearingDeg: 260, altitudeDeg: 30 }],
   },
 };
 const filled = (patch: Partial<WallForm> = {}) => ({

@@ -30,6 +30,9 @@ export function readBearing(text: string): number | null {
   return degrees >= 0 && degrees <= 360 ? degrees : null;
 }
 
+const writeHorizon = (points: Wall['shade']['horizon']) =>
+  points.map(({ bearingDeg, altitudeDeg }) => `${bearingDeg} ${altitudeDeg}`).join(', ');
+
 /** Bearings and heights as written, `180 12, 225 25`; null where a part of it is none. */
 export function readHorizon(text: string): Wall['shade']['horizon'] | null {
   const parts = text.split(',').flatMap((part) => part.trim() || []);
@@ -40,6 +43,13 @@ export function readHorizon(text: string): Wall['shade']['horizon'] | null {
   );
   return right ? points.map(([bearingDeg = 0, altitudeDeg = 0]) => ({ bearingDeg, altitudeDeg })) : null;
 }
+
+const skylineField = z
+  .string()
+  .refine(
+    (text) => readHorizon(text) !== null,
+    'Write a bearing (0 to 360) and a height (0 to 90), as 180 12, 225 25.',
+  );
 
 export const wallFormSchema = z.object({
   room: z.string().trim().min(1, 'Name the room.'),
@@ -55,12 +65,8 @@ export const wallFormSchema = z.object({
   finLeftBesideMm: z.number(),
   finRightDepthMm: z.number(),
   finRightBesideMm: z.number(),
-  horizon: z
-    .string()
-    .refine(
-      (text) => readHorizon(text) !== null,
-      'Write a bearing (0 to 360) and a height (0 to 90), as 180 12, 225 25.',
-    ),
+  horizon: skylineField,
+  trees: skylineField,
 });
 export type WallForm = z.infer<typeof wallFormSchema>;
 
@@ -72,7 +78,7 @@ interface NewWall {
 
 /** What the form begins with: the wall as it is, or a new one. */
 export function wallFormOf(wall: (Wall & { readonly room: string }) | null, fresh: NewWall): WallForm {
-  const { overhang, finLeft, finRight, horizon } = (wall ?? NEW_WALL).shade;
+  const { overhang, finLeft, finRight, horizon, trees } = (wall ?? NEW_WALL).shade;
   return {
     room: wall?.room ?? fresh.room,
     name: wall?.name ?? '',
@@ -87,7 +93,8 @@ export function wallFormOf(wall: (Wall & { readonly room: string }) | null, fres
     finLeftBesideMm: finLeft?.besideMm ?? 0,
     finRightDepthMm: finRight?.depthMm ?? 0,
     finRightBesideMm: finRight?.besideMm ?? 0,
-    horizon: horizon.map(({ bearingDeg, altitudeDeg }) => `${bearingDeg} ${altitudeDeg}`).join(', '),
+    horizon: writeHorizon(horizon),
+    trees: writeHorizon(trees),
   };
 }
 
@@ -123,6 +130,7 @@ export function wallOfForm(form: WallForm, corrected: TrueBearing | null): WallD
       finLeft: fin(form.finLeftDepthMm, form.finLeftBesideMm),
       finRight: fin(form.finRightDepthMm, form.finRightBesideMm),
       horizon: readHorizon(form.horizon) ?? [],
+      trees: readHorizon(form.trees) ?? [],
     },
   };
 }
