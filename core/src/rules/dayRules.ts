@@ -12,6 +12,14 @@ export const dayRulesSchema = z.strictObject({
   breakMinutes: minutes.default(30),
   cleanShare: share.default(0.3).describe('Of the time of a pane, before its film'),
   cleanStaysMinutes: minutes.default(20).describe('So long after cleaning film may still be hung'),
+  cleanTogether: z
+    .int()
+    .min(1)
+    .max(6)
+    .default(3)
+    .describe(
+      'Small panes cleaned one after the other and then filmed, at the most; the glass has to stay clean for it',
+    ),
   lookAfterMinutes: minutes.default(15).describe('A room is looked at again so long after its last film'),
   lookMinutes: minutes.default(2).describe('To look at one pane again'),
   workDays: z.int().min(1).max(7).default(5).describe('Days worked in a week, from Monday on'),

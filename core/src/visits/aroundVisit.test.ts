@@ -5,7 +5,15 @@ import { bookForTest, readingsForTest, recordsForTest } from '../testing/index.t
 import { fitTimes } from '../times/index.ts';
 import { seededRandom } from '../units/index.ts';
 import type { ForecastHour } from '../weather/index.ts';
-import { earliestSlots, factsOfLog, factsSoFar, glassNotFit, visitCase, type VisitAsked } from './index.ts';
+import {
+  earliestSlots,
+  factsOfLog,
+  factsSoFar,
+  glassNotFit,
+  visitCase,
+  visitTaskOf,
+  type VisitAsked,
+} from './index.ts';
 
 /* What stands around a visit: other work, weather, parts of a room, days off, what was done already, and when it could be. */
 
@@ -28,6 +36,83 @@ const plan = (day: DayCase) => {
   expect(checkDay(day, found)).toEqual([]);
   return found;
 };
+
+describe('small panes that are cleaned together', () => {
+  const small = readingsForTest([300, 300, 300, 400, 400, 400]);
+  const readings = { p1: small, p2: small, p3: small };
+  const job = (
+    of: Record<string, typeof small> = readings,
+    day: Partial<DerivedJob['rules']['day']> = {},
+  ) => {
+    const found = deriveJob(
+      recordsForTest({
+        panes: Object.fromEntries(Object.entries(of).map(([id, each]) => [id, { readings: each }])),
+      }),
+      bookForTest,
+    );
+    return { ...found, rules: { ...found.rules, day: { ...found.rules.day, ...day } } };
+  };
+  const batches = (...of: Parameters<typeof job>) =>
+    caseOf(job(...of)).day.tasks.flatMap(({ id }) => (id.startsWith('clean') ? [id] : []));
+
+  test('are no more than the rules let be, each filmed while its glass is clean', () => {
+    const { day, tasks } = caseOf(job());
+    expect(batches()).toEqual(['clean p1+p2+p3']);
+    expect(tasks.get('clean p1+p2+p3')).toEqual({ kind: 'clean', paneIds: ['p1', 'p2', 'p3'] });
+    expect(visitTaskOf('clean p1+p2+p3')).toEqual({ kind: 'clean', paneIds: ['p1', 'p2', 'p3'] });
+    const minutes = (id: string, within: DayCase) =>
+      within.tasks.find((each) => each.id === id)?.minutes ?? 0;
+    expect(day.tasks.find(({ id }) => id === 'film p2')?.after).toEqual([
+      { taskId: 'clean p1+p2+p3', minGap: 0, maxGap: 20 },
+    ]);
+    expect(plan(day).unplaced).toEqual([]);
+    expect(batches(readings, { cleanTogether: 2 })).toEqual(['clean p1+p2', 'clean p3']);
+    const single = caseOf(job(readings, { cleanTogether: 1 })).day;
+    expect(single.tasks.filter(({ id }) => id.startsWith('clean'))).toHaveLength(3);
+    expect(minutes('clean p1+p2+p3', day)).toBe(3 * minutes('clean p1', single));
+  });
+
+  test('are small, beside each other, of one part of the room, and all in the time that glass stays clean', () => {
+    const film = caseOf(job()).day.tasks.find(({ id }) => id === 'film p1')?.minutes ?? 0;
+    expect(film).toBeGreaterThan(1);
+    expect(batches({ ...readings, p2: plain })).toEqual(['clean p1', 'clean p2', 'clean p3']);
+    // Twice the time of one film: small enough, and the third can still begin when two are done; with less it can’t.
+    expect(batches(readings, { cleanStaysMinutes: 2 * film })).toEqual(['clean p1+p2+p3']);
+    expect(batches(readings, { cleanStaysMinutes: 2 * film - 1 })).toHaveLength(3);
+    const roomId = job().walls[0]?.record.roomId ?? '';
+    const split = caseOf(job(), { splits: [{ roomId, paneIds: ['p2', 'p3'] }] });
+    expect([...split.tasks.keys()].filter((id) => id.startsWith('clean'))).toEqual([
+      'clean p1',
+      'clean p2+p3',
+    ]);
+  });
+
+  test('are clean by the log when the first of them gets its film', () => {
+    const { day } = caseOf(job());
+    const iso = (minute: number) => new Date(Date.parse(day.start) + minute * 60_000).toISOString();
+    const done = (from: number, to: number) => ({
+      ...{ ticks: { clean: iso(from) }, faults: [], doneAt: iso(to) },
+    });
+    const logged = deriveJob(
+      {
+        ...recordsForTest({
+          panes: Object.fromEntries(Object.keys(readings).map((id) => [id, { readings: small }])),
+        }),
+        fitting: { p1: done(600, 620), p2: done(602, 640) } as unknown as JobRecords['fitting'],
+      },
+      bookForTest,
+    );
+    const share = logged.rules.day.cleanShare;
+    const facts = factsOfLog({ job: logged, day, plan: plan(day), workers, now: iso(700) });
+    const of = (id: string) => facts.filter(({ taskId }) => taskId === id).map(({ from, to }) => [from, to]);
+    const clean = 600 + 20 * share;
+    expect(of('clean p1+p2+p3')).toEqual([[600, clean]]);
+    expect(of('film p1')).toEqual([[clean, 620]]);
+    expect(of('film p2')).toEqual([[Math.max(clean, 602), 640]]);
+    expect(of('film p3')).toEqual([]);
+  });
+});
+
 const siteZone = jobOf().header?.site.timeZone ?? 'UTC';
 
 test('what people have elsewhere is a break of theirs, as far as it lies in their day', () => {

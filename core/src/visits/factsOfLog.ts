@@ -17,7 +17,7 @@ const MINUTE_MS = 60_000;
 
 /**
  * Facts of the panes that were begun since the day began: cleaning and film share the pane’s time as the house rules divide
- * it; what is not done yet goes on until it should be done, or until now. A room that has a pane begun is set up. Whoever
+ * it, those of panes cleaned together once; what is not done yet goes on until it should be done, or until now. A room that has a pane begun is set up. Whoever
  * wrote the log of a pane did it, where that is one of those who come; else whom the plan names.
  */
 export function factsOfLog({ job, day, plan, workers, now }: LogAsked): Fact[] {
@@ -26,7 +26,8 @@ export function factsOfLog({ job, day, plan, workers, now }: LogAsked): Fact[] {
   const planned = new Map(plan.assignments.map((each) => [each.taskId, each]));
   const minutesOf = new Map(day.tasks.map(({ id, minutes }) => [id, minutes]));
   const isWorker = (id: string) => workers.some((worker) => worker.id === id);
-  const ofPanes = day.tasks.flatMap((task): Fact[] => {
+  /** What the log says of a pane with its film on the plan: since when, and to when it goes. */
+  const begun = day.tasks.flatMap((task) => {
     const is = visitTaskOf(task.id);
     const pane = is?.kind === 'film' ? job.pane(is.paneId) : null;
     const as = planned.get(task.id);
@@ -35,20 +36,29 @@ export function factsOfLog({ job, day, plan, workers, now }: LogAsked): Fact[] {
     const stamps = ticks.map((tick) => at(tick.at)).filter((each) => each >= 0 && each <= moment);
     const [from, doneAt] = [Math.min(...stamps), pane.fitting.doneAt];
     if (!Number.isFinite(from)) return [];
-    const clean = `clean ${pane.id}`;
-    const whole = (minutesOf.get(task.id) ?? 1) + (minutesOf.get(clean) ?? 0);
-    const to = doneAt === null ? Math.max(moment + 1, from + whole) : Math.max(from + 2, at(doneAt));
+    const clean = task.after.map(({ taskId }) => taskId).find((id) => visitTaskOf(id)?.kind === 'clean');
+    const cleaned = clean === undefined ? null : visitTaskOf(clean);
+    const together = cleaned?.kind === 'clean' ? cleaned.paneIds.length : 1;
+    const whole = task.minutes + (minutesOf.get(clean ?? '') ?? 0) / together;
+    const to =
+      doneAt === null ? Math.max(moment + 1, from + Math.round(whole)) : Math.max(from + 2, at(doneAt));
     const between = Math.min(
       to - 1,
       Math.max(from + 1, from + Math.round((to - from) * job.rules.day.cleanShare)),
     );
     const wrote = [...new Set(ticks.flatMap(({ by }) => (by && isWorker(by.id) ? [by.id] : [])))];
     const people = wrote.length >= as.people.length ? wrote.slice(0, as.people.length) : as.people;
-    const cleaner = people.slice(0, 1);
-    return [
-      { taskId: clean, people: cleaner, from, to: between },
-      { taskId: task.id, people, from: between, to },
-    ].filter(({ taskId }) => minutesOf.has(taskId));
+    return [{ taskId: task.id, clean, people, from, between, to }];
+  });
+  const ofPanes = begun.flatMap(({ taskId, clean, people, from, between, to }): Fact[] => {
+    // Panes that are cleaned together are all clean when the first of them gets its film.
+    const batch = begun.filter((each) => each.clean === clean);
+    const since = Math.min(...batch.map((each) => each.from));
+    const cleanTo = Math.min(...batch.map((each) => each.between));
+    const isFirst = batch[0]?.taskId === taskId;
+    const film = { taskId, people, from: between === cleanTo ? between : Math.max(cleanTo, from), to };
+    if (clean === undefined || !minutesOf.has(clean) || !isFirst) return [film];
+    return [{ taskId: clean, people: people.slice(0, 1), from: since, to: cleanTo }, film];
   });
   const setUps = day.tasks.flatMap((task): Fact[] => {
     const is = visitTaskOf(task.id);

@@ -16,7 +16,9 @@ export interface Worker {
 /** What a task of a visit is. */
 export type VisitTask =
   | { readonly kind: 'setUp' | 'lookAgain'; readonly roomId: string }
-  | { readonly kind: 'clean' | 'film'; readonly paneId: string }
+  /** Panes that are cleaned one after the other, before the first of them gets its film. */
+  | { readonly kind: 'clean'; readonly paneIds: readonly string[] }
+  | { readonly kind: 'film'; readonly paneId: string }
   /** The visit of a pane with this number, from 1 on: a bead, a seam's coat, a lead look. */
   | { readonly kind: 'later'; readonly paneId: string; readonly visit: number };
 
@@ -75,6 +77,9 @@ export function visitClock(timeZone: string, from: string) {
   };
 }
 
+/** Between the ids of panes that are cleaned together. */
+const BETWEEN_PANES = '+';
+
 /** What a task of a visit is, by its id; null for one of no visit. */
 export function visitTaskOf(taskId: string): VisitTask | null {
   const [, what = '', number = '', id = ''] =
@@ -85,7 +90,7 @@ export function visitTaskOf(taskId: string): VisitTask | null {
     case 'look':
       return { kind: 'lookAgain', roomId: id };
     case 'clean':
-      return { kind: 'clean', paneId: id };
+      return { kind: 'clean', paneIds: id.split(BETWEEN_PANES) };
     case 'film':
       return { kind: 'film', paneId: id };
     case 'later':
@@ -104,36 +109,80 @@ const panesToFilm = ({ job, keptAt = null }: Pick<VisitAsked, 'job' | 'keptAt'>)
       (doneAt === null || (keptAt !== null && Date.parse(doneAt) > Date.parse(keptAt))),
   );
 
-function filmTasks(
-  pane: DerivedPane,
-  asked: VisitAsked,
-  sun: readonly Stretch[],
-  add: (id: string, task: Omit<DayTask, 'id' | 'placeId' | 'needs'>, is: VisitTask) => void,
-): { readonly film: string; readonly afterwards: number | null } {
-  const { job, times, days } = asked;
-  const { id, toFit, fittingPlan, rules } = pane;
-  const [clean, film] = [`clean ${id}`, `film ${id}`];
-  if (!toFit || !fittingPlan) return { film, afterwards: null };
-  const { cleanShare, cleanStaysMinutes } = job.rules.day;
-  const all = durationOf(times, askOf(id, toFit, rules)).minutes;
-  const cleanMinutes = Math.max(1, Math.round(all * cleanShare));
+/** Minutes of cleaning a pane, and of all about its film after that. */
+function minutesOf(
+  { job, times }: VisitAsked,
+  { id, toFit, rules }: DerivedPane,
+): { clean: number; film: number } {
+  const all = toFit ? durationOf(times, askOf(id, toFit, rules)).minutes : 0;
+  const clean = Math.max(1, Math.round(all * job.rules.day.cleanShare));
+  return { clean, film: Math.max(1, Math.round(all - clean)) };
+}
+
+/** Small is a pane that gets its film in less than this share of the time that glass stays clean. */
+const SMALL_SHARE = 0.5;
+
+/**
+ * Small panes that are cleaned together: beside each other on one wall and in one part of its room, no more than the house
+ * rules let be, and so that the last of them gets its film while its glass is clean. Others are cleaned each for itself.
+ */
+function cleanedTogether(asked: VisitAsked, panes: readonly DerivedPane[]): DerivedPane[][] {
+  const { cleanTogether, cleanStaysMinutes } = asked.job.rules.day;
+  return panes.reduce<DerivedPane[][]>((batches, pane) => {
+    const last = batches.at(-1);
+    const [first] = last ?? [];
+    const filmMinutes = (each: DerivedPane) => minutesOf(asked, each).film;
+    const waits = (last ?? []).reduce((sum, each) => sum + filmMinutes(each), 0);
+    const isSmall = (each: DerivedPane) => filmMinutes(each) <= SMALL_SHARE * cleanStaysMinutes;
+    const joins =
+      last !== undefined &&
+      first?.wallId === pane.wallId &&
+      roomOf(asked, first) === roomOf(asked, pane) &&
+      [...last, pane].every(isSmall) &&
+      last.length < cleanTogether &&
+      waits <= cleanStaysMinutes;
+    return joins ? [...batches.slice(0, -1), [...last, pane]] : [...batches, [pane]];
+  }, []);
+}
+
+type AddTask = (id: string, task: Omit<DayTask, 'id' | 'placeId' | 'needs'>, is: VisitTask) => void;
+
+/** Cleans some panes at once; gives the id of it. */
+function cleanTask(asked: VisitAsked, batch: readonly DerivedPane[], add: AddTask): string {
+  const paneIds = batch.map(({ id }) => id);
+  const [first] = batch;
+  const clean = `clean ${paneIds.join(BETWEEN_PANES)}`;
   add(
     clean,
     {
-      minutes: cleanMinutes,
+      minutes: batch.reduce((sum, pane) => sum + minutesOf(asked, pane).clean, 0),
       hands: 1,
       avoid: [],
-      after: [{ taskId: `set up ${roomOf(asked, pane)}`, minGap: 0, maxGap: null }],
+      after: first ? [{ taskId: `set up ${roomOf(asked, first)}`, minGap: 0, maxGap: null }] : [],
     },
-    { kind: 'clean', paneId: id },
+    { kind: 'clean', paneIds },
   );
+  return clean;
+}
+
+function filmTasks(
+  pane: DerivedPane,
+  asked: VisitAsked,
+  clean: string,
+  sun: readonly Stretch[],
+  add: AddTask,
+): { readonly film: string; readonly afterwards: number | null } {
+  const { job, days } = asked;
+  const { id, toFit, fittingPlan, rules } = pane;
+  const film = `film ${id}`;
+  if (!toFit || !fittingPlan) return { film, afterwards: null };
   add(
     film,
     {
-      minutes: Math.max(1, Math.round(all - cleanMinutes)),
+      minutes: minutesOf(asked, pane).film,
       hands: fittingPlan.hands,
       avoid: [...sun, ...(asked.glassNotFit?.get(id) ?? [])],
-      after: [{ taskId: clean, minGap: 0, maxGap: cleanStaysMinutes }],
+      after: [{ taskId: clean, minGap: 0, maxGap: job.rules.day.cleanStaysMinutes }],
     },
     { kind: 'film', paneId: id },
   );
@@ -196,7 +245,7 @@ export function visitCase(asked: VisitAsked): VisitCase | null {
   };
   const tasks: DayTask[] = [];
   const is = new Map<string, VisitTask>();
-  const add = (id: string, task: Omit<DayTask, 'id' | 'placeId' | 'needs'>, what: VisitTask) => {
+  const add: AddTask = (id, task, what) => {
     tasks.push({ ...task, id, placeId: SITE, needs: '' });
     is.set(id, what);
   };
@@ -208,11 +257,14 @@ export function visitCase(asked: VisitAsked): VisitCase | null {
       { kind: 'setUp', roomId },
     );
   const films = new Map<string, string[]>();
-  const afterwards = panes.flatMap((pane) => {
-    const made = filmTasks(pane, asked, sunOf(pane.wallId), add);
-    const room = roomOf(asked, pane);
-    films.set(room, [...(films.get(room) ?? []), made.film]);
-    return made.afterwards === null ? [] : [{ paneId: pane.id, from: clock.dayOf(made.afterwards) }];
+  const afterwards = cleanedTogether(asked, panes).flatMap((batch) => {
+    const clean = cleanTask(asked, batch, add);
+    return batch.flatMap((pane) => {
+      const made = filmTasks(pane, asked, clean, sunOf(pane.wallId), add);
+      const room = roomOf(asked, pane);
+      films.set(room, [...(films.get(room) ?? []), made.film]);
+      return made.afterwards === null ? [] : [{ paneId: pane.id, from: clock.dayOf(made.afterwards) }];
+    });
   });
   for (const [roomId, own] of films)
     add(

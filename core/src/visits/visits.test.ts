@@ -184,7 +184,7 @@ test('tasks are named short on a timeline and whole in a list', () => {
   const label = () => '4';
   const room = () => 'Reading room';
   expect(nameOfTask({ kind: 'film', paneId: 'p' }, label)).toBe('4');
-  expect(nameOfTask({ kind: 'clean', paneId: 'p' }, label)).toBe('clean 4');
+  expect(nameOfTask({ kind: 'clean', paneIds: ['p', 'q'] }, label)).toBe('clean 4, 4');
   expect(describeTask({ kind: 'film', paneId: 'p' }, label, room)).toBe('Film on pane 4');
   expect(describeTask({ kind: 'setUp', roomId: 'r' }, label, room)).toBe('Set up Reading room');
   const rooms = { r: { name: 'Reading room' } };

@@ -1,4 +1,5 @@
 import type { WhyUnplaced } from '../day/index.ts';
+import { listOf } from '../units/index.ts';
 import { SECOND_PART, type VisitTask, type WhyThere } from '../visits/index.ts';
 
 /* What a plan of days says in words. */
@@ -30,7 +31,7 @@ export function nameOfTask(task: VisitTask, labelOf: (paneId: string) => string)
     case 'setUp':
       return 'set up';
     case 'clean':
-      return `clean ${labelOf(task.paneId)}`;
+      return `clean ${task.paneIds.map(labelOf).join(', ')}`;
     case 'film':
       return labelOf(task.paneId);
     case 'lookAgain':
@@ -50,7 +51,7 @@ export function describeTask(
     case 'setUp':
       return `Set up ${roomOf(task.roomId)}`;
     case 'clean':
-      return `Clean pane ${labelOf(task.paneId)}`;
+      return `Clean ${task.paneIds.length > 1 ? 'panes' : 'pane'} ${listOf(task.paneIds.map(labelOf))}`;
     case 'film':
       return `Film on pane ${labelOf(task.paneId)}`;
     case 'lookAgain':
