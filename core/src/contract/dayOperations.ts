@@ -1,4 +1,5 @@
 import {
+  calendarFileSchema,
   crewDaysQuerySchema,
   crewDaysSchema,
   forecastAnswerSchema,
@@ -61,6 +62,16 @@ export const dayOperations = {
     params: noParams,
     body: nothing,
     answer: ownCalendarSchema,
+  }),
+  calendarFile: operation({
+    method: 'get',
+    path: '/own-calendar/file',
+    summary: 'One’s days as an iCalendar file, as they stand now',
+    access: 'signedIn',
+    status: 200,
+    params: noParams,
+    body: nothing,
+    answer: calendarFileSchema,
   }),
   readCalendar: operation({
     method: 'put',

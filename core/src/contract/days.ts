@@ -52,6 +52,9 @@ export const ownCalendarSchema = z
   .meta({ id: 'OwnCalendar' });
 export type OwnCalendar = z.infer<typeof ownCalendarSchema>;
 
+/** Somebody’s days as an iCalendar file. */
+export const calendarFileSchema = z.strictObject({ text: z.string() }).meta({ id: 'CalendarFile' });
+
 export const LARGEST_CALENDAR = 2_000_000;
 export const readCalendarSchema = z
   .strictObject({ text: z.string().min(1).max(LARGEST_CALENDAR) })

@@ -14,4 +14,11 @@ export {
   type GlassConditions,
   type GlassHour,
 } from './glassHours.ts';
-export { rushFactor, standInTravelMin, straightKm, type TravelPlace } from './travel.ts';
+export {
+  rushFactor,
+  standInTravelMin,
+  standInWay,
+  straightKm,
+  type TravelPlace,
+  type WayThereAndBack,
+} from './travel.ts';

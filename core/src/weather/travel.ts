@@ -27,6 +27,25 @@ export function rushFactor(hour: number): number {
   return 1 + 0.5 * Math.max(peak(8), peak(17));
 }
 
+/** A way there and back over a working day. */
+export interface WayThereAndBack {
+  readonly km: number;
+  readonly minutes: number;
+}
+
+/** The way to a site as the day begins and home as it ends, hours of the clock there, by a router that does not exist. */
+export function standInWay(
+  shop: TravelPlace,
+  site: TravelPlace,
+  { beginHour, endHour }: { readonly beginHour: number; readonly endHour: number },
+): WayThereAndBack {
+  const minutesAt = (hour: number) => standInTravelMin([shop, site], hour)[0]?.[1] ?? 0;
+  return {
+    km: Math.round(2 * straightKm(shop, site) * DETOUR),
+    minutes: minutesAt(beginHour) + minutesAt(endHour),
+  };
+}
+
 /**
  * Minutes between places by a router that does not exist, row from and column to, at an hour of the day. Ways of shortest
  * kind: none is longer than over a third place.

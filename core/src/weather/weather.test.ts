@@ -8,6 +8,7 @@ import {
   rushFactor,
   standInForecast,
   standInTravelMin,
+  standInWay,
   straightKm,
   throughCloud,
   type ForecastHour,
@@ -213,6 +214,18 @@ describe('the router that stands in', () => {
     expect(straightKm({ latitude: 50, longitude: 8 }, { latitude: 51, longitude: 8 })).toBeCloseTo(111.2, 0);
     expect(straightKm({ latitude: 60, longitude: 8 }, { latitude: 60, longitude: 9 })).toBeCloseTo(55.6, 0);
     expect(straightKm(place, place)).toBe(0);
+  });
+
+  test('a way there and back is by road, in the traffic of the hours the day begins and ends', () => {
+    const site = { latitude: place.latitude + 0.1, longitude: place.longitude };
+    const quiet = standInWay(place, site, { beginHour: 12, endHour: 22 });
+    expect(quiet).toEqual({
+      km: Math.round(2 * 11.12 * 1.35),
+      minutes: 2 * Math.ceil(3 + ((11.12 * 1.35) / 42) * 60),
+    });
+    const home = standInWay(place, site, { beginHour: 12, endHour: 17 });
+    expect(home.minutes - quiet.minutes).toBe(Math.ceil(3 + ((11.12 * 1.35) / 42) * 90) - quiet.minutes / 2);
+    expect(standInWay(place, place, { beginHour: 8, endHour: 17 })).toEqual({ km: 0, minutes: 0 });
   });
 
   test('ways take longer in the rush hours, and none is longer than over a third place', () => {

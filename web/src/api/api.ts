@@ -366,6 +366,10 @@ export const api = createApi({
       ...asked('ownCalendar'),
       providesTags: ['Calendar', 'Jobs'],
     }),
+    calendarFile: build.query<Answer<'calendarFile'>, void>({
+      ...asked('calendarFile'),
+      keepUnusedDataFor: 0,
+    }),
     makeCalendarFeed: build.mutation<Answer<'makeCalendarFeed'>, void>({
       ...answerTo('makeCalendarFeed'),
       query: () => request(operations.makeCalendarFeed),
@@ -536,6 +540,7 @@ export const {
   useCrewDaysQuery,
   useForecastQuery,
   useOwnCalendarQuery,
+  useLazyCalendarFileQuery,
   useMakeCalendarFeedMutation,
   useCloseCalendarFeedMutation,
   useReadCalendarMutation,

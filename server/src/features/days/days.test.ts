@@ -133,6 +133,16 @@ describe('the calendar that goes out', () => {
     expect((await calendar(path)).events.some(({ uid }) => uid === told?.uid)).toBe(false);
   });
 
+  test('comes as a file too, with the same names as by its address', async () => {
+    await keptJob();
+    const byAddress = (await calendar(await feedPath())).text;
+    const { status, body } = await owner.get('/own-calendar/file');
+    expect(status).toBe(200);
+    expect(body.text).toBe(byAddress);
+    expect((await installer.get('/own-calendar/file')).body.text).not.toContain('BEGIN:VEVENT');
+    expect((await fetch(`${server.address}/api/own-calendar/file`)).status).toBe(401);
+  });
+
   test('is nobody else’s: others have their own days, guessed, replaced and closed addresses are alike', async () => {
     await keptJob();
     expect((await calendar(await feedPath(installer))).events).toEqual([]);

@@ -8,7 +8,7 @@ import { busyTimes, calendarFeeds, shops } from '../../db/schema.ts';
 import { HttpProblem } from '../../http/problem.ts';
 import { signedInRoute } from '../../http/route.ts';
 import { brakeOn, networkOf } from '../accounts/index.ts';
-import { calendarBehind, closeFeed, makeFeed } from './feed.ts';
+import { calendarBehind, calendarOf, closeFeed, makeFeed } from './feed.ts';
 import { readKeptDays } from './keptDays.ts';
 import { busyTimesOf } from './ownTimes.ts';
 
@@ -102,6 +102,12 @@ export function dayRoutes(db: Database, now: () => Date): Router {
       await closeFeed(tx, person.id);
       return ownCalendar(tx, person.id, now());
     }),
+  );
+
+  signedInRoute(router, operations.calendarFile, ({ caller: { person } }) =>
+    db.inShop(person.shopId, async (tx) => ({
+      text: await calendarOf(tx, { shopId: person.shopId, personId: person.id }, now()),
+    })),
   );
 
   signedInRoute(router, operations.readCalendar, ({ caller: { person }, body }) =>

@@ -5,12 +5,14 @@ import {
   sentenceOf,
   useCloseCalendarFeedMutation,
   useForgetCalendarMutation,
+  useLazyCalendarFileQuery,
   useMakeCalendarFeedMutation,
   useOwnCalendarQuery,
   useReadCalendarMutation,
 } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/Field.tsx';
+import { download } from '../../files/tables.ts';
 import { showDay, showMoment } from '../../ui/format.ts';
 import { Note } from '../../ui/Note.tsx';
 
@@ -21,9 +23,14 @@ export function Calendars() {
   const [close, closed] = useCloseCalendarFeedMutation();
   const [read, reading] = useReadCalendarMutation();
   const [forget] = useForgetCalendarMutation();
+  const [fetchFile, file] = useLazyCalendarFileQuery();
   const [tooLarge, setTooLarge] = useState(false);
   const path = own?.feedSince ? made.data?.feedPath : null;
-  const error = made.error ?? closed.error ?? reading.error;
+  const error = made.error ?? closed.error ?? reading.error ?? file.error;
+  const save = async () => {
+    const { data } = await fetchFile();
+    if (data) download(new Blob([data.text], { type: 'text/calendar' }), 'days.ics');
+  };
   const take = async (file: File | undefined) => {
     if (!file) return;
     setTooLarge(file.size > LARGEST_CALENDAR);
@@ -54,6 +61,9 @@ export function Calendars() {
         {own?.feedSince && (
           <Button onClick={() => void close()}>Close it (since {showDay(own.feedSince)})</Button>
         )}
+        <Button disabled={file.isFetching} onClick={() => void save()}>
+          Save as a file (.ics)
+        </Button>
       </div>
       <p className="text-quiet">
         The other way round, days are not planned into what your own calendar has in it. Only when you are

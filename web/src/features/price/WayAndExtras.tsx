@@ -1,16 +1,47 @@
 import type { Pricing } from '@neat-sill/core/job';
 import type { CostOfJob } from '@neat-sill/core/quote';
 import { X } from 'lucide-react';
+import { standInWay } from '@neat-sill/core/weather';
 import { useState } from 'react';
+import { useShopQuery } from '../../api/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/Field.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
+import { useJob } from '../job/index.ts';
 
 interface WayProps {
   readonly cost: CostOfJob;
   readonly pricing: Pricing;
   readonly currency: string;
   readonly onPrice: (label: string, pricing: Pricing) => void;
+}
+
+/** How far it is from the shop by the stand-in of a router, to be taken or not. */
+function WayByRoad({ pricing, onTake }: { pricing: Pricing; onTake: (way: Partial<Pricing>) => void }) {
+  const { header, rules } = useJob();
+  const { data: shop } = useShopQuery();
+  const place = shop?.details.place;
+  if (!place)
+    return (
+      <p className="text-sm text-quiet">
+        Once the shop’s details say where it is, the way to each site is told here.
+      </p>
+    );
+  const { km, minutes } = standInWay(place, header.site, rules.day);
+  const isTaken = pricing.km === km && pricing.minutes === minutes;
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-sm text-quiet">
+      <span>
+        By road about {km} km and {minutes} min there and back, with the traffic of the hours the day begins
+        and ends (made-up figures that stand in for a router).
+      </span>
+      {!isTaken && (
+        <Button size="low" onClick={() => onTake({ km, minutes })}>
+          Take these
+        </Button>
+      )}
+    </div>
+  );
 }
 
 /** The way to the site, who goes, and what else the job costs. */
@@ -69,6 +100,7 @@ export function WayAndExtras({ cost, pricing, currency, onPrice }: WayProps) {
           onTake={(crew) => put('People that go', { crew })}
         />
       </div>
+      <WayByRoad pricing={pricing} onTake={(way) => put('The way by road', way)} />
       {(pricing.trips !== null || pricing.crew !== null) && (
         <Button
           className="self-start"
