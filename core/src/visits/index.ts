@@ -12,4 +12,4 @@ export {
   type VisitTask,
   type Worker,
 } from './visitCase.ts';
-export { whyThere, type AvoidedBeside, type WhyThere } from './why.ts';
+export { avoidedShare, whyThere, type AvoidedBeside, type WhyThere } from './why.ts';

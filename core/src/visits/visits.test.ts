@@ -4,8 +4,14 @@ import { timesDefaults } from '../quote/index.ts';
 import { bookForTest, readingsForTest, recordsForTest } from '../testing/index.ts';
 import { fitTimes } from '../times/index.ts';
 import { seededRandom } from '../units/index.ts';
-import { describeTask, describeWhyThere, nameOfRoom, nameOfTask } from '../words/index.ts';
-import { visitCase, visitClock, visitTaskOf, whyThere, type VisitCase } from './index.ts';
+import {
+  describeTask,
+  describeUnplacedTask,
+  describeWhyThere,
+  nameOfRoom,
+  nameOfTask,
+} from '../words/index.ts';
+import { avoidedShare, visitCase, visitClock, visitTaskOf, whyThere, type VisitCase } from './index.ts';
 
 const plain = readingsForTest([820, 820, 820, 1326, 1326, 1326]);
 const workers = [
@@ -191,4 +197,28 @@ test('tasks are named short on a timeline and whole in a list', () => {
   expect(['r', 'r/2', 'x'].map((id) => nameOfRoom(id, rooms))).toEqual([
     ...['Reading room', 'Reading room, second part', 'the room'],
   ]);
+});
+
+test('hours that are kept clear of are told apart from work that is too much', () => {
+  const day = {
+    people: [
+      { shifts: [{ from: 480, to: 580, breaks: [] }] },
+      { shifts: [{ from: 500, to: 600, breaks: [] }] },
+    ],
+    tasks: [
+      {
+        id: 'film p',
+        avoid: [
+          { from: 400, to: 530 },
+          { from: 520, to: 550 },
+        ],
+      },
+    ],
+  } as unknown as VisitCase['day'];
+  expect(avoidedShare(day, 'film p')).toBeCloseTo((70 + 50) / 200, 9);
+  expect(avoidedShare(day, 'other')).toBe(0);
+  expect(avoidedShare({ ...day, people: [] }, 'film p')).toBe(1);
+  expect(describeUnplacedTask('time.none', 'Pane 1', 0.88)).toMatch(/leaves 12\s% of the hours/);
+  expect(describeUnplacedTask('time.none', 'Pane 1', 0.4)).toMatch(/more work than time/);
+  expect(describeUnplacedTask('skill.none', 'Pane 1', 0.9)).toMatch(/nobody here can do/);
 });

@@ -1,5 +1,21 @@
 import { EARLIEST, endsIn, type DayCase, type DayPlan, type Stretch } from '../day/index.ts';
 
+/** What share of the hours that people work a task keeps clear of: the sun, cold glass; 1 where nobody works. */
+export function avoidedShare({ people, tasks }: DayCase, taskId: string): number {
+  const avoid = tasks.find(({ id }) => id === taskId)?.avoid ?? [];
+  const shifts = people.flatMap((person) => person.shifts);
+  const worked = shifts.reduce((sum, { from, to }) => sum + to - from, 0);
+  if (worked === 0) return 1;
+  // Minute by minute, as stretches may lie over each other.
+  const isAvoided = (minute: number) => avoid.some(({ from, to }) => minute >= from && minute < to);
+  const avoided = shifts.reduce(
+    (sum, { from, to }) =>
+      sum + Array.from({ length: to - from }, (_, at) => from + at).filter(isAvoided).length,
+    0,
+  );
+  return avoided / worked;
+}
+
 /** What a task stands behind: why it does not begin earlier. */
 export type WhyThere =
   | { readonly code: 'sun'; readonly until: number }

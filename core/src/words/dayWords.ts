@@ -1,5 +1,5 @@
 import type { WhyUnplaced } from '../day/index.ts';
-import { listOf } from '../units/index.ts';
+import { formatShare, listOf } from '../units/index.ts';
 import { SECOND_PART, type VisitTask, type WhyThere } from '../visits/index.ts';
 
 /* What a plan of days says in words. */
@@ -20,8 +20,13 @@ const WHY_UNPLACED: Readonly<Record<WhyUnplaced, string>> = {
   'time.none': 'there is more work than time. Add a shift or a person, or leave it for another day.',
 };
 
-/** Why a task is not in the plan, and what would help. */
-export function describeUnplacedTask(reason: string, name: string): string {
+/** From this share of the hours on it is the sun that leaves no time. */
+const MOST_OF_THE_DAY = 0.5;
+
+/** Why a task is not in the plan, and what would help; `avoided` is the share of the hours in which it can’t be done. */
+export function describeUnplacedTask(reason: string, name: string, avoided = 0): string {
+  if (reason === 'time.none' && avoided >= MOST_OF_THE_DAY)
+    return `${name}: the sun on it, or glass that is too cold or too hot, leaves ${formatShare(1 - avoided, 0)} of the hours, too little for all of this. Bring more people, or look at another day.`;
   return `${name}: ${WHY_UNPLACED[reason as WhyUnplaced] ?? `it was not placed (${reason}).`}`;
 }
 

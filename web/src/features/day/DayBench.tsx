@@ -2,6 +2,7 @@ import { endOfPlan, moveTask, shiftsWorked } from '@neat-sill/core/day';
 import { wallTitle } from '@neat-sill/core/survey';
 import { countOf, formatShare, listOf } from '@neat-sill/core/units';
 import { describeNotThere, describeUnplacedTask } from '@neat-sill/core/words';
+import { avoidedShare } from '@neat-sill/core/visits';
 import { rollup } from 'd3';
 import { useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
@@ -57,7 +58,7 @@ function Standing({ visit: { plan, planned, keptHolds, kept, asked } }: { visit:
   );
 }
 
-function Unplaced({ visit: { plan, taskOf, labelOf, said } }: { visit: Visit }) {
+function Unplaced({ visit: { plan, day, taskOf, labelOf, said } }: { visit: Visit }) {
   // A pane is named once, not each of its tasks.
   const unplaced = rollup(
     (plan?.unplaced ?? []).filter(({ taskId }) => taskOf(taskId)?.kind !== 'clean'),
@@ -73,10 +74,18 @@ function Unplaced({ visit: { plan, taskOf, labelOf, said } }: { visit: Visit }) 
     ({ reason }) => reason,
   );
   if (unplaced.size === 0) return null;
+  // Of the panes that are left out for the same reason the one that has the sun longest speaks for all.
+  const avoidedFor = (reason: string) =>
+    Math.max(
+      0,
+      ...(plan?.unplaced ?? []).flatMap((each) =>
+        day && each.reason === reason ? [avoidedShare(day, each.taskId)] : [],
+      ),
+    );
   return (
     <Note tone="no" role="alert">
       {[...unplaced].map(([reason, names]) => (
-        <p key={reason}>{describeUnplacedTask(reason, names.join('; '))}</p>
+        <p key={reason}>{describeUnplacedTask(reason, names.join('; '), avoidedFor(reason))}</p>
       ))}
     </Note>
   );
