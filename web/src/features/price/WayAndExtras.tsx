@@ -28,6 +28,12 @@ function WayByRoad({ pricing, onTake }: { pricing: Pricing; onTake: (way: Partia
       </p>
     );
   const { km, minutes } = standInWay(place, header.site, rules.day);
+  if (km === 0)
+    return (
+      <p className="text-sm text-quiet">
+        The job has the shop’s own place. Say where its site is, and the way is told here.
+      </p>
+    );
   const isTaken = pricing.km === km && pricing.minutes === minutes;
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-sm text-quiet">
