@@ -1,22 +1,15 @@
 import loadHighs from 'highs';
-import { filmForTest, jobForTest, paneForTest } from '../../testing/planJobs.ts';
+import { paneForTest } from '../../testing/planJobs.ts';
+import { rowFilm as film, rowJob } from '../../testing/rowJobs.ts';
 import { demandOf } from '../cost/demand.ts';
 import { solverOfText, type FilmForPlan, type PaneForPlan, type PlanJob } from '../index.ts';
 import { boundOverPlaces } from './boundOverPlaces.ts';
 
-/** Film without prices costs its area, so that bounds are rows of a roll 1000 wide. No margins and no overlap. */
-const film: FilmForPlan = {
-  ...filmForTest,
-  ...{ turn: 'none', matchEdges: false, rolls: [{ width: 1000, length: 30_000 }] },
-};
 const solver = solverOfText(await loadHighs());
 const pane = (id: string, width: number, height = 1000, more: Partial<PaneForPlan> = {}) =>
   paneForTest({ id, label: id, width, height, seams: { allowed: true, axis: 'vertical' }, ...more });
-const jobOf = (panes: readonly PaneForPlan[], of = film, more: Partial<PlanJob> = {}): PlanJob => {
-  const job = jobForTest({ films: [of], panes: [...panes], ...more });
-  const rules = { allowance: 0, factoryEdgeAllowance: 0, seamOverlap: 0, minPanel: 150 };
-  return { ...job, rules: { ...job.rules, ...rules } };
-};
+const jobOf = (panes: readonly PaneForPlan[], of = film, more: Partial<PlanJob> = {}): PlanJob =>
+  rowJob(panes, of, null, {}, more);
 /** Rows of panes 1000 high. */
 const rows = (panes: readonly PaneForPlan[], of = film, more: Partial<PlanJob> = {}) =>
   boundOverPlaces(of, jobOf(panes, of, more)) / 1_000_000;
@@ -45,7 +38,7 @@ describe('what stands beside each other in a width', () => {
   });
 
   test('a pane that goes on none of what is sold says nothing, and of two widths the cheaper row counts', () => {
-    expect(rows([pane('a', 600, 31_000), pane('b', 600)])).toBeCloseTo(1, 9);
+    expect(rows([pane('a', 600, 51_000), pane('b', 600)])).toBeCloseTo(1, 9);
     // Two of 600 on a roll of 1200 of the same film per m²: beside each other.
     const wide = {
       ...film,

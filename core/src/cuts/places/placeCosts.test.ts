@@ -1,24 +1,15 @@
 import loadHighs from 'highs';
 import { SEAM_LOOKS, type SeamLooksRules } from '../../rules/index.ts';
-import { filmForTest, jobForTest, paneForTest } from '../../testing/planJobs.ts';
+import { paneForTest } from '../../testing/planJobs.ts';
+import { NO_WORK, pricedRowFilm as film, rowJob, withLooks } from '../../testing/rowJobs.ts';
 import { seededRandom } from '../../units/index.ts';
 import { planCuts, solverOfText, type FilmForPlan, type PaneForPlan, type PlanJob } from '../index.ts';
 import { placeCosts } from './placeCosts.ts';
 
-/** Film at 10 a m², rolls 1000 wide: a row 2000 high counts 20. */
-const film: FilmForPlan = {
-  ...filmForTest,
-  ...{ turn: 'none', matchEdges: false },
-  rolls: [{ width: 1000, length: 50_000, price: 500 }],
-};
 /** A metre of seam in the open counts 1, on a line half of it. */
 const looks: SeamLooksRules = {
   ...SEAM_LOOKS.leastFilm,
   ...{ perMetre: 1, onLineTimes: 0.5, nearLineMm: 6, nearLineTimes: 1 },
-};
-const work = {
-  ...{ perPull: 0, perKnifeSetting: 0, mostSlits: 8, leftoverWorth: 0, perExtraLot: 0 },
-  sliver: { underMm: 0, cost: 0 },
 };
 const pane = (
   id: string,
@@ -36,12 +27,7 @@ const jobOf = (
   panes: readonly PaneForPlan[],
   of: FilmForPlan = film,
   more: Partial<PlanJob['rules']> = {},
-  seams: SeamLooksRules = looks,
-): PlanJob => {
-  const job = jobForTest({ films: [of], panes: [...panes] });
-  const rules = { allowance: 0, factoryEdgeAllowance: 0, seamOverlap: 0, minPanel: 150, bookValue: 1 };
-  return { ...job, rules: { ...job.rules, ...rules, ...more, work: { ...work, seams } } };
-};
+): PlanJob => rowJob(panes, of, withLooks(looks), more);
 const solver = solverOfText(await loadHighs());
 /** The first plan there is, with equal panels: what each place counts is told beside it. */
 const firstPlan = (job: PlanJob) =>
@@ -184,7 +170,7 @@ test('nothing is said of what goes whole, is not there, has no price, or where l
   expect(costsOf('nobody', job)).toBeNull();
   const free = { ...film, rolls: [{ width: 1000, length: 50_000 }] };
   expect(costsOf('wide', jobOf(panes, free), plan)).toBeNull();
-  expect(costsOf('wide', { ...job, rules: { ...job.rules, work } }, plan)).toBeNull();
+  expect(costsOf('wide', { ...job, rules: { ...job.rules, work: NO_WORK } }, plan)).toBeNull();
   expect(costsOf('wide', { ...job, films: [] }, plan)).toBeNull();
   const unsolved = { solve: () => null };
   expect(placeCosts('wide', job, plan, unsolved, () => false)).toBeNull();

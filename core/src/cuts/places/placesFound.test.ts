@@ -1,6 +1,7 @@
 import loadHighs from 'highs';
 import { SEAM_LOOKS, type SeamLooksRules } from '../../rules/index.ts';
-import { filmForTest, jobForTest, paneForTest } from '../../testing/planJobs.ts';
+import { paneForTest } from '../../testing/planJobs.ts';
+import { pricedRowFilm as priced, rowFilm as film, rowJob, withLooks } from '../../testing/rowJobs.ts';
 import { demandOf } from '../cost/demand.ts';
 import {
   solverOfText,
@@ -11,12 +12,6 @@ import {
 } from '../index.ts';
 import { demandWithFreePlaces } from './freePlaces.ts';
 
-/** Rolls 1000 wide, without a price: a row counts its area. No margins, no overlap. */
-const film: FilmForPlan = {
-  ...filmForTest,
-  ...{ turn: 'none', matchEdges: false, rolls: [{ width: 1000, length: 50_000 }] },
-};
-const priced: FilmForPlan = { ...film, rolls: [{ width: 1000, length: 50_000, price: 500 }] };
 const pane = (
   id: string,
   width: number,
@@ -33,16 +28,7 @@ const jobOf = (
   of: FilmForPlan = film,
   more: Partial<PlanJob['rules']> = {},
   looks: SeamLooksRules | null = null,
-): PlanJob => {
-  const job = jobForTest({ films: [of], panes: [...panes] });
-  const rules = { allowance: 0, factoryEdgeAllowance: 0, seamOverlap: 0, minPanel: 150, bookValue: 1 };
-  const work = {
-    ...{ perPull: 0, perKnifeSetting: 0, mostSlits: 8, leftoverWorth: 0, perExtraLot: 0 },
-    sliver: { underMm: 0, cost: 0 },
-  };
-  const seams = looks ? { work: { ...work, seams: looks } } : {};
-  return { ...job, rules: { ...job.rules, ...rules, ...seams, ...more } };
-};
+): PlanJob => rowJob(panes, of, looks && withLooks(looks), more);
 const solver = solverOfText(await loadHighs());
 const found = (job: PlanJob, by: LinearSolver | null = solver, shouldStop = () => false) =>
   demandWithFreePlaces(job.films[0] ?? film, job, by, shouldStop);
@@ -93,8 +79,18 @@ test('what looks well is tried first where looks count, and not where they donâ€
   const about = { hidden: [{ axis: 'vertical' as const, from: 690, to: 710 }], lines: [] };
   const job = (looks: SeamLooksRules | null) => jobOf([pane('wide', 1600, { about })], priced, {}, looks);
   expect(firstsOf(found(job(SEAM_LOOKS.weighed)), 'wide')).toContain(700);
-  expect(firstsOf(found(job(SEAM_LOOKS.weighed), solver, () => true), 'wide')).toContain(700);
-  expect(firstsOf(found(job(null), solver, () => true), 'wide')).not.toContain(700);
+  expect(
+    firstsOf(
+      found(job(SEAM_LOOKS.weighed), solver, () => true),
+      'wide',
+    ),
+  ).toContain(700);
+  expect(
+    firstsOf(
+      found(job(null), solver, () => true),
+      'wide',
+    ),
+  ).not.toContain(700);
 });
 
 test('what is tried for one pane is tried for those that are alike, mirrored ones from the other side', () => {

@@ -1,17 +1,13 @@
 import loadHighs from 'highs';
 import { SEAM_LOOKS, type SeamLooksRules } from '../../rules/index.ts';
-import { filmForTest, jobForTest, paneForTest } from '../../testing/planJobs.ts';
+import { paneForTest } from '../../testing/planJobs.ts';
+import { pricedRowFilm as film, rowJob, withLooks } from '../../testing/rowJobs.ts';
 import { boundBySections } from '../cost/crossSections.ts';
 import { demandOf, type PlacesOf } from '../cost/demand.ts';
-import { solverOfText, type FilmForPlan, type PaneForPlan, type PlanJob } from '../index.ts';
+import { solverOfText, type PaneForPlan, type PlanJob } from '../index.ts';
 import { atPlaces, placeGroups, tiedPlaces } from './tiedPlaces.ts';
 
-/** Film at 10 a m², rolls 1000 wide: a row 2000 high counts 20. A metre of seam in the open counts 20, a hidden one nothing. */
-const film: FilmForPlan = {
-  ...filmForTest,
-  ...{ turn: 'none', matchEdges: false },
-  rolls: [{ width: 1000, length: 50_000, price: 500 }],
-};
+/** A row 2000 high counts 20. A metre of seam in the open counts 20, a hidden one nothing. */
 const looks: SeamLooksRules = { ...SEAM_LOOKS.leastFilm, perMetre: 20, unlikePane: 10 };
 const solver = solverOfText(await loadHighs());
 const pane = (id: string, width: number, seams: Partial<PaneForPlan['seams']> = {}, count = 1) =>
@@ -23,15 +19,8 @@ const hiddenAt = (mm: number) => ({
   hidden: [{ axis: 'vertical' as const, from: mm - 5, to: mm + 5 }],
   lines: [],
 });
-const jobOf = (panes: readonly PaneForPlan[], seams: SeamLooksRules = looks): PlanJob => {
-  const job = jobForTest({ films: [film], panes: [...panes] });
-  const rules = { allowance: 0, factoryEdgeAllowance: 0, seamOverlap: 0, minPanel: 150, bookValue: 1 };
-  const work = {
-    ...{ perPull: 0, perKnifeSetting: 0, mostSlits: 8, leftoverWorth: 0, perExtraLot: 0 },
-    sliver: { underMm: 0, cost: 0 },
-  };
-  return { ...job, rules: { ...job.rules, ...rules, work: { ...work, seams } } };
-};
+const jobOf = (panes: readonly PaneForPlan[], seams: SeamLooksRules = looks): PlanJob =>
+  rowJob(panes, film, withLooks(seams));
 /** Beside equal panels the first seams by pane. */
 const demandAt = (job: PlanJob, firsts: Readonly<Record<string, readonly number[]>>) => {
   const places: PlacesOf = ({ id }) => (firsts[id] ?? []).map((mm) => ({ axis: 'vertical', at: [mm] }));
