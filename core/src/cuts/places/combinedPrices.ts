@@ -134,7 +134,7 @@ export function boundByPrices(
     const entries: [number, number][][] = [[], ...known.map((): [number, number][] => [])].map(() => [
       [0, 1],
     ]);
-    const ofPanes = panes.map(({ copies }, at) => {
+    const ofPanes = panes.flatMap(({ copies }, at) => {
       const own: [number, number][] = [];
       for (const way of ways[at] ?? []) {
         const row = rows.push({ sense: '>=', bound: 0 }) - 1;
@@ -142,7 +142,8 @@ export function boundByPrices(
         entries[0]?.push([row, way.area]);
         known.forEach((prices, index) => entries[index + 1]?.push([row, worthOf(way, prices)]));
       }
-      return { cost: -copies, entries: own, whole: false };
+      // A pane that goes nowhere has no worth.
+      return own.length > 0 ? [{ cost: -copies, entries: own, whole: false }] : [];
     });
     const columns = [...entries.map((each) => ({ cost: 0, entries: each, whole: false })), ...ofPanes];
     const answer = solver.solve({ columns, rows }, { seconds: 5, nodes: 0 });
