@@ -48,6 +48,9 @@ describe('what stands beside each other in a width', () => {
       ],
     };
     expect(rows([pane('a', 600, 1000, { count: 2 })], wide)).toBeCloseTo(1.2, 9);
+    expect(
+      boundOverPlaces(wide, jobOf([pane('a', 600, 1000)], wide), ({ widthMm }) => (widthMm > 1000 ? 0 : 10)),
+    ).toBe(0);
     expect(boundOverPlaces({ ...film, rolls: [] }, jobOf([pane('a', 600)]))).toBe(0);
     expect(boundOverPlaces(film, jobOf([pane('a', 600)]), () => 0)).toBe(0);
     expect(boundOverPlaces(film, jobOf([pane('a', 600)]), () => 20)).toBeCloseTo(20 * 1000, 6);
@@ -141,4 +144,21 @@ describe('with a solver', () => {
     const unsolved = { known: null, solver: { solve: () => null }, shouldStop: () => false };
     expect(boundOverPlaces(film, job, undefined, unsolved) / 1_000_000).toBeCloseTo(22 / 7, 9);
   });
+});
+
+test('a pane that somebody wants off one roll counts there; others where they are cheapest', () => {
+  const two = {
+    ...film,
+    rolls: [
+      { width: 1000, length: 50_000 },
+      { width: 1500, length: 50_000 },
+    ],
+  };
+  const from = { kind: 'new' as const, width: 1500 };
+  const perMm = ({ widthMm }: { widthMm: number }) => (widthMm > 1000 ? 6 : 1);
+  const of = (panes: readonly PaneForPlan[]) => boundOverPlaces(two, jobOf(panes, two), perMm) / 1000;
+  // 800 wide takes a row of either; 1200 divided takes one and a part of the narrow roll, whole it takes one of the wide.
+  expect(of([pane('a', 800)])).toBeCloseTo(1, 9);
+  expect(of([pane('a', 800, 1000, { from })])).toBeCloseTo(6, 9);
+  expect(of([pane('a', 1400, 1000, { seams: { allowed: false, axis: 'any' } })])).toBeCloseTo(6, 9);
 });

@@ -71,6 +71,18 @@ function cheapestWay(
   return best && { way: best, worth: least };
 }
 
+/** What panes are worth by some prices and a share of their area, each the way it is worth least; money. */
+export function worthOfPanes(
+  panes: readonly PaneWays[],
+  byWidth: (supply: Supply) => Float64Array,
+  areaShare = 0,
+): number {
+  return panes.reduce(
+    (sum, pane) => sum + pane.copies * (cheapestWay(pane, byWidth, areaShare)?.worth ?? 0),
+    0,
+  );
+}
+
 const wayName = ({ supply, strips }: CutWay) =>
   `${supply.index} ${strips.map(({ steps, lengthMm }) => `${steps}x${lengthMm}`).join()}`;
 
