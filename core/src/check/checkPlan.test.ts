@@ -137,10 +137,9 @@ const BREACHES: Readonly<Record<PlanFaultCode, Change>> = {
     pullWith(plan, 'fromR2').start = 2000;
   }),
   'pull.overlap': inPlan((plan) => {
-    const [first, second] = plan.pulls.filter(
-      (pull, _at, all) => all.filter(({ sourceId }) => sourceId === pull.sourceId).length > 1,
-    );
-    if (first && second) second.start = first.start + first.length - 0.3;
+    // Wherever the plan cuts them, a copy of one begins before it ends.
+    const [first] = plan.pulls;
+    if (first) plan.pulls.push({ ...structuredClone(first), start: first.start + first.length - 0.3 });
   }),
   'sheet.notWhole': inPlan((plan) => {
     pullWith(plan, 'heron').length = 1300;

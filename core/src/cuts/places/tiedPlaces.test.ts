@@ -2,8 +2,9 @@ import loadHighs from 'highs';
 import { SEAM_LOOKS, type SeamLooksRules } from '../../rules/index.ts';
 import { paneForTest } from '../../testing/planJobs.ts';
 import { pricedRowFilm as film, rowJob, withLooks } from '../../testing/rowJobs.ts';
-import { boundBySections } from '../cost/crossSections.ts';
+import { boundBySections, masterOf, wayKey } from '../cost/crossSections.ts';
 import { demandOf, type PlacesOf } from '../cost/demand.ts';
+import type { LinearModel } from '../cost/linearSolver.ts';
 import { solverOfText, type PaneForPlan, type PlanJob } from '../index.ts';
 import { atPlaces, placeGroups, tiedPlaces } from './tiedPlaces.ts';
 
@@ -90,6 +91,87 @@ describe('which place a group takes', () => {
     const demand = demandAt(pair(), both);
     const programme = boundBySections(demand, solver, () => false)?.programme;
     expect(programme && tiedPlaces(demand, programme, { solve: () => null }, 5).size).toBe(0);
+  });
+
+  describe('by the programme it is asked', () => {
+    const panes = jobOf([
+      pane('a', 1600, { alike: 'g' }, 2),
+      pane('b', 1500, { alike: 'g' }),
+      pane('strip', 400),
+    ]);
+    const demand = demandAt(panes, { a: [600, 700], b: [600, 700] });
+    const programme = boundBySections(demand, solver, () => false)?.programme;
+    if (!programme) throw new Error('the programme was not solved');
+    const master = masterOf(demand, programme);
+    /** What comes of it where the solver answers so, and the programme it was asked. */
+    const answered = (values: (model: LinearModel) => readonly number[]) => {
+      let asked: LinearModel | null = null;
+      const tied_ = tiedPlaces(
+        demand,
+        programme,
+        {
+          solve: (model) => {
+            asked = model;
+            return { objective: 0, values: values(model), duals: [] };
+          },
+        },
+        5,
+      );
+      return { chosen: [...tied_], asked: asked as LinearModel | null };
+    };
+    const ownAt = master.model.columns.length;
+    const taking = (column: number) =>
+      answered(({ columns }) => columns.map((_, at) => (at === column ? 1 : 0)));
+
+    test('the first choice is each its own, then the places in their order; without a choice nothing is tied', () => {
+      const [group] = placeGroups(demand);
+      expect(taking(ownAt).chosen).toEqual([['g', null]]);
+      expect(taking(ownAt + 1).chosen).toEqual([['g', group?.places[0]]]);
+      expect(taking(ownAt + 2).chosen).toEqual([['g', group?.places[1]]]);
+      expect(taking(-1).chosen).toEqual([]);
+    });
+
+    test('a place is taken where all copies of each kind go there, or each its own for what that counts', () => {
+      const { asked } = taking(ownAt);
+      if (!asked) throw new Error('it was asked');
+      const [group] = placeGroups(demand);
+      const first = group?.places[0]?.atMm[0] ?? 0;
+      const kinds = ['a', 'b'].map((id) => demand.kinds.findIndex(({ pane: each }) => each.id === id));
+      const columnOf = (kind: number, mm: number) => {
+        const way = demand.kinds[kind]?.ways.findIndex(({ place }) => place?.atMm[0] === mm) ?? -1;
+        return master.wayColumn.get(wayKey(kind, way)) ?? -1;
+      };
+      /** Whether the rows that tie hold, with copies of both kinds at a place and one choice made. */
+      const holds = (mm: number, copies: readonly number[], choice: number) => {
+        const values = asked.columns.map(() => 0);
+        kinds.forEach((kind, at) => (values[columnOf(kind, mm)] = copies[at] ?? 0));
+        values[choice] = 1;
+        return asked.rows.every(({ sense, bound }, row) => {
+          if (row < master.model.rows.length) return true;
+          const sum = asked.columns.reduce(
+            (all, { entries }, column) =>
+              all +
+              entries.reduce((own, [at, each]) => own + (at === row ? each * (values[column] ?? 0) : 0), 0),
+            0,
+          );
+          return sense === '>=' ? sum >= bound : sum <= bound;
+        });
+      };
+      expect(holds(first, [2, 1], ownAt + 1)).toBe(true);
+      expect(holds(first, [1, 1], ownAt + 1)).toBe(false);
+      expect(holds(first, [2, 0], ownAt + 1)).toBe(false);
+      expect(holds(first, [2, 1], ownAt + 2)).toBe(false);
+      expect(holds(first, [0, 0], ownAt)).toBe(true);
+      expect(holds(first, [2, 1], -1)).toBe(false);
+      expect(asked.columns.slice(ownAt).map(({ cost, whole }) => [cost, whole])).toEqual([
+        [looks.unlikePane * 2, true],
+        [0, true],
+        [0, true],
+      ]);
+      expect(asked.columns.slice(0, ownAt).map(({ cost }) => cost)).toEqual(
+        master.model.columns.map(({ cost }) => cost),
+      );
+    });
   });
 
   test('it is asked in whole choices, and for no longer than there is time', () => {
