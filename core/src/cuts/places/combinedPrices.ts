@@ -72,11 +72,13 @@ function cheapestWay(
 }
 
 /** What panes are worth by some prices and a share of their area, each the way it is worth least; money. */
-export function worthOfPanes(
-  panes: readonly PaneWays[],
-  byWidth: (supply: Supply) => Float64Array,
-  areaShare = 0,
-): number {
+export function worthOfPanes(panes: readonly PaneWays[], prices: WidthPrices, areaShare = 0): number {
+  const known = new Map<Supply, Float64Array>();
+  const byWidth = (supply: Supply) => {
+    const worth = known.get(supply) ?? prices(supply);
+    known.set(supply, worth);
+    return worth;
+  };
   return panes.reduce(
     (sum, pane) => sum + pane.copies * (cheapestWay(pane, byWidth, areaShare)?.worth ?? 0),
     0,
@@ -160,7 +162,13 @@ export function boundByPrices(
     const columns = [...entries.map((each) => ({ cost: 0, entries: each, whole: false })), ...ofPanes];
     const answer = solver.solve({ columns, rows }, { seconds: 5, nodes: 0 });
     if (!answer) return false;
-    shares = entries.map((_, at) => Math.max(0, answer.values[at] ?? 0));
+    const given = entries.map((_, at) => Math.max(0, answer.values[at] ?? 0));
+    // The solver keeps to 1 within a tolerance; a mean may not be more.
+    const all = Math.max(
+      1,
+      given.reduce((sum, share) => sum + share, 0),
+    );
+    shares = given.map((share) => share / all);
     promised = -answer.objective;
     let row = 0;
     taken = ways.flat().flatMap((way) => {

@@ -115,19 +115,20 @@ class TriedPlaces {
     if (isPermitted(of, firstMm, this.job) && !this.has(of, firstMm)) this.set(of, [...this.of(of), firstMm]);
   }
 
-  /** The first panels of those that a programme takes. */
-  goneBy(of: Divided, demand: Demand, taken: ReadonlySet<string>): number[] {
-    const own = this.keyOf(of.pane, of.axis, of.supply);
-    return demand.kinds.flatMap(({ pane, ways }, kind) =>
-      this.keyOf(pane, of.axis, of.supply) === own
-        ? ways.flatMap(({ place, supply }, way) => {
-            if (place?.axis !== of.axis || supply !== of.supply.index || !taken.has(wayKey(kind, way)))
-              return [];
-            const firstMm = (place.atMm[0] ?? 0) + of.firstMarginMm + this.job.rules.seamOverlap / 2;
-            return this.has(of, firstMm) ? [firstMm] : [];
-          })
-        : [],
+  /** The first panels of the ways that a programme takes, of those that are tried. */
+  takenBy({ kinds, supplies }: Demand, taken: ReadonlySet<string>): ReadonlyMap<Divided, readonly number[]> {
+    const found = new Map<Divided, number[]>();
+    kinds.forEach(({ pane, ways }, kind) =>
+      ways.forEach(({ place, supply: at }, way) => {
+        const supply = at === null ? undefined : supplies[at];
+        if (!place || !supply || !taken.has(wayKey(kind, way))) return;
+        const of = this.byKey.get(this.keyOf(pane, place.axis, supply));
+        if (!of) return;
+        const firstMm = (place.atMm[0] ?? 0) + of.firstMarginMm + this.job.rules.seamOverlap / 2;
+        if (this.has(of, firstMm)) found.set(of, [...(found.get(of) ?? []), firstMm]);
+      }),
     );
+    return found;
   }
 
   /** What is tried for one pane is tried for those that are alike. */
@@ -199,15 +200,15 @@ export function demandWithFreePlaces(
     const values = proven?.worth ?? areaWorth(demand);
     const fillings = demand.supplies.map((supply) => fillingOf(demand, supply, values));
     const widths = [...new Set(demand.parts.flatMap(({ forms }) => forms.map(({ acrossMm }) => acrossMm)))];
+    const taken = tried.takenBy(demand, proven?.taken ?? NONE_TAKEN);
     let changed = false;
     for (const of of tried.kinds) {
       const filling = fillings[of.supply.index];
       if (!filling) continue;
       const priced = placesOf(of, filling, widths, job, looks);
       const cheapest = priced[0]?.price ?? 0;
-      const gone = tried.goneBy(of, demand, proven?.taken ?? NONE_TAKEN);
       const kept = [
-        ...gone.map((firstMm) => ({ firstMm })),
+        ...(taken.get(of) ?? []).map((firstMm) => ({ firstMm })),
         ...priced.filter(
           ({ firstMm, price }) => tried.has(of, firstMm) && price <= cheapest * (1 + NEARLY) + 1e-9,
         ),

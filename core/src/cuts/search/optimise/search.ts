@@ -380,14 +380,14 @@ class Search {
       });
       if (!answer) break;
       const worth = Float64Array.from(programme.partRow, (row) => Math.max(0, answer.duals[row] ?? 0));
-      above = (pull) =>
-        programme.columnOf(pull).cost -
-        programme
-          .columnOf(pull)
-          .entries.reduce((sum, [row, each]) => sum + each * (answer.duals[row] ?? 0), 0);
+      above = (pull) => {
+        const { cost, entries } = programme.columnOf(pull);
+        return cost - entries.reduce((sum, [row, each]) => sum + each * (answer.duals[row] ?? 0), 0);
+      };
       const fresh: BuiltPull[] = [];
       for (const supply of demand.supplies)
         for (const length of this.lengthsOn(supply)) {
+          if (this.effort.shouldStop()) return above;
           const pull = this.builder.build(supply, length, wanted.slice(), worth);
           if (!pull || above(pull) >= -1e-6) continue;
           if (this.remember(pull)) fresh.push(pull);
