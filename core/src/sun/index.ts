@@ -1,3 +1,4 @@
+export { monthOf } from './directSun.ts';
 export { localDay, riseAndSet, sunPosition, type Site, type SunPosition } from './sunPosition.ts';
 export {
   OPEN_SKY,

@@ -1,4 +1,13 @@
-import { EARLIEST, endsIn, type DayCase, type DayPlan, type Stretch } from '../day/index.ts';
+import {
+  EARLIEST,
+  endsIn,
+  joined,
+  within,
+  type DayCase,
+  type DayPlan,
+  type Span,
+  type Stretch,
+} from '../day/index.ts';
 
 /** What share of the hours that people work a task keeps clear of: the sun, cold glass; 1 where nobody works. */
 export function avoidedShare({ people, tasks }: DayCase, taskId: string): number {
@@ -6,11 +15,11 @@ export function avoidedShare({ people, tasks }: DayCase, taskId: string): number
   const shifts = people.flatMap((person) => person.shifts);
   const worked = shifts.reduce((sum, { from, to }) => sum + to - from, 0);
   if (worked === 0) return 1;
-  // Minute by minute, as stretches may lie over each other.
-  const isAvoided = (minute: number) => avoid.some(({ from, to }) => minute >= from && minute < to);
+  const spanOf = ({ from, to }: Stretch): Span => [from, to - 1];
+  const kept = joined(avoid.map(spanOf));
   const avoided = shifts.reduce(
-    (sum, { from, to }) =>
-      sum + Array.from({ length: to - from }, (_, at) => from + at).filter(isAvoided).length,
+    (sum, shift) =>
+      sum + within([spanOf(shift)], kept).reduce((all, [first, last]) => all + last - first + 1, 0),
     0,
   );
   return avoided / worked;

@@ -26,7 +26,7 @@ const MOST_OF_THE_DAY = 0.5;
 /** Why a task is not in the plan, and what would help; `avoided` is the share of the hours in which it can’t be done. */
 export function describeUnplacedTask(reason: string, name: string, avoided = 0): string {
   if (reason === 'time.none' && avoided >= MOST_OF_THE_DAY)
-    return `${name}: the sun on it, or glass that is too cold or too hot, leaves ${formatShare(1 - avoided, 0)} of the hours, too little for all of this. Bring more people, or look at another day.`;
+    return `${name}: sun on the glass, or glass that is too cold or too hot, leaves ${formatShare(1 - avoided, 0)} of the hours, too little for all of this. Bring more people, or look at another day.`;
   return `${name}: ${WHY_UNPLACED[reason as WhyUnplaced] ?? `it was not placed (${reason}).`}`;
 }
 

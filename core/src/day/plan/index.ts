@@ -1,1 +1,2 @@
 export { planDay, type DayEffort } from './planDay.ts';
+export { joined, within, type Span } from './intervals.ts';

@@ -1,4 +1,4 @@
-import { areInLeaf, sunUncertaintyOfWall } from '@neat-sill/core/sun';
+import { areInLeaf, monthOf, sunUncertaintyOfWall } from '@neat-sill/core/sun';
 import { wallTitle, type Wall } from '@neat-sill/core/survey';
 import { useMemo } from 'react';
 import { useJob } from '../job/index.ts';
@@ -29,7 +29,7 @@ export function SunDoubt({ day }: { day: string }) {
           panes.flatMap(({ sizes }) => sizes?.cutting ?? []),
           day,
         );
-        const shade = reckonedWith(record, areInLeaf(header.site.latitude, Number(day.slice(5, 7)) - 1));
+        const shade = reckonedWith(record, areInLeaf(header.site.latitude, monthOf(day)));
         const parts = [
           ...(shade.length > 0 ? [`with ${shade.join(', ')}`] : []),
           ...(uncertain >= WORTH_SAYING_MINUTES && derived.sunOf(id, day).length > 0

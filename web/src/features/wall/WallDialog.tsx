@@ -219,7 +219,7 @@ export function WallDialog({ wall, onClose, onSave }: WallDialogProps) {
             ...register('horizon'),
           }}
           trees={{
-            label: 'Trees that are bare in winter: bearing and height',
+            label: 'Trees, bare in winter: bearing and height in degrees',
             placeholder: '170 0, 180 25, 220 25, 230 0',
             problem: wrong('trees'),
             ...register('trees'),
