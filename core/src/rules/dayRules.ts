@@ -12,6 +12,7 @@ export const dayRulesSchema = z.strictObject({
   breakMinutes: minutes.default(30),
   cleanShare: share.default(0.3).describe('Of the time of a pane, before its film'),
   cleanStaysMinutes: minutes.default(20).describe('So long after cleaning film may still be hung'),
+  smallPaneMinutes: minutes.default(10).describe('Small is a pane that gets its film in no more than this'),
   cleanTogether: z
     .int()
     .min(1)

@@ -76,9 +76,11 @@ describe('small panes that are cleaned together', () => {
     const film = caseOf(job()).day.tasks.find(({ id }) => id === 'film p1')?.minutes ?? 0;
     expect(film).toBeGreaterThan(1);
     expect(batches({ ...readings, p2: plain })).toEqual(['clean p1', 'clean p2', 'clean p3']);
-    // Twice the time of one film: small enough, and the third can still begin when two are done; with less it can’t.
+    // Twice the time of one film: the third can still begin when two are done; with less it can’t.
     expect(batches(readings, { cleanStaysMinutes: 2 * film })).toEqual(['clean p1+p2+p3']);
-    expect(batches(readings, { cleanStaysMinutes: 2 * film - 1 })).toHaveLength(3);
+    expect(batches(readings, { cleanStaysMinutes: 2 * film - 1 })).toEqual(['clean p1+p2', 'clean p3']);
+    expect(batches(readings, { smallPaneMinutes: film })).toEqual(['clean p1+p2+p3']);
+    expect(batches(readings, { smallPaneMinutes: film - 1 })).toHaveLength(3);
     const roomId = job().walls[0]?.record.roomId ?? '';
     const split = caseOf(job(), { splits: [{ roomId, paneIds: ['p2', 'p3'] }] });
     expect([...split.tasks.keys()].filter((id) => id.startsWith('clean'))).toEqual([

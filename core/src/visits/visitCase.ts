@@ -110,30 +110,35 @@ const panesToFilm = ({ job, keptAt = null }: Pick<VisitAsked, 'job' | 'keptAt'>)
   );
 
 /** Minutes of cleaning a pane, and of all about its film after that. */
-function minutesOf(
-  { job, times }: VisitAsked,
-  { id, toFit, rules }: DerivedPane,
-): { clean: number; film: number } {
-  const all = toFit ? durationOf(times, askOf(id, toFit, rules)).minutes : 0;
-  const clean = Math.max(1, Math.round(all * job.rules.day.cleanShare));
-  return { clean, film: Math.max(1, Math.round(all - clean)) };
-}
+type MinutesOfPane = (pane: DerivedPane) => { readonly clean: number; readonly film: number };
 
-/** Small is a pane that gets its film in less than this share of the time that glass stays clean. */
-const SMALL_SHARE = 0.5;
+/** Those of each pane, reckoned once. */
+function minutesOfPanes({ job, times }: VisitAsked, panes: readonly DerivedPane[]): MinutesOfPane {
+  const known = new Map(
+    panes.map(({ id, toFit, rules }) => {
+      const all = toFit ? durationOf(times, askOf(id, toFit, rules)).minutes : 0;
+      const clean = Math.max(1, Math.round(all * job.rules.day.cleanShare));
+      return [id, { clean, film: Math.max(1, Math.round(all - clean)) }] as const;
+    }),
+  );
+  return ({ id }) => known.get(id) ?? { clean: 1, film: 1 };
+}
 
 /**
  * Small panes that are cleaned together: beside each other on one wall and in one part of its room, no more than the house
  * rules let be, and so that the last of them gets its film while its glass is clean. Others are cleaned each for itself.
  */
-function cleanedTogether(asked: VisitAsked, panes: readonly DerivedPane[]): DerivedPane[][] {
-  const { cleanTogether, cleanStaysMinutes } = asked.job.rules.day;
+function cleanedTogether(
+  asked: VisitAsked,
+  panes: readonly DerivedPane[],
+  minutes: MinutesOfPane,
+): DerivedPane[][] {
+  const { cleanTogether, cleanStaysMinutes, smallPaneMinutes } = asked.job.rules.day;
   return panes.reduce<DerivedPane[][]>((batches, pane) => {
     const last = batches.at(-1);
     const [first] = last ?? [];
-    const filmMinutes = (each: DerivedPane) => minutesOf(asked, each).film;
-    const waits = (last ?? []).reduce((sum, each) => sum + filmMinutes(each), 0);
-    const isSmall = (each: DerivedPane) => filmMinutes(each) <= SMALL_SHARE * cleanStaysMinutes;
+    const waits = (last ?? []).reduce((sum, each) => sum + minutes(each).film, 0);
+    const isSmall = (each: DerivedPane) => minutes(each).film <= smallPaneMinutes;
     const joins =
       last !== undefined &&
       first?.wallId === pane.wallId &&
@@ -148,14 +153,19 @@ function cleanedTogether(asked: VisitAsked, panes: readonly DerivedPane[]): Deri
 type AddTask = (id: string, task: Omit<DayTask, 'id' | 'placeId' | 'needs'>, is: VisitTask) => void;
 
 /** Cleans some panes at once; gives the id of it. */
-function cleanTask(asked: VisitAsked, batch: readonly DerivedPane[], add: AddTask): string {
+function cleanTask(
+  asked: VisitAsked,
+  batch: readonly DerivedPane[],
+  minutes: MinutesOfPane,
+  add: AddTask,
+): string {
   const paneIds = batch.map(({ id }) => id);
   const [first] = batch;
   const clean = `clean ${paneIds.join(BETWEEN_PANES)}`;
   add(
     clean,
     {
-      minutes: batch.reduce((sum, pane) => sum + minutesOf(asked, pane).clean, 0),
+      minutes: batch.reduce((sum, pane) => sum + minutes(pane).clean, 0),
       hands: 1,
       avoid: [],
       after: first ? [{ taskId: `set up ${roomOf(asked, first)}`, minGap: 0, maxGap: null }] : [],
@@ -169,6 +179,7 @@ function filmTasks(
   pane: DerivedPane,
   asked: VisitAsked,
   clean: string,
+  minutes: MinutesOfPane,
   sun: readonly Stretch[],
   add: AddTask,
 ): { readonly film: string; readonly afterwards: number | null } {
@@ -179,7 +190,7 @@ function filmTasks(
   add(
     film,
     {
-      minutes: minutesOf(asked, pane).film,
+      minutes: minutes(pane).film,
       hands: fittingPlan.hands,
       avoid: [...sun, ...(asked.glassNotFit?.get(id) ?? [])],
       after: [{ taskId: clean, minGap: 0, maxGap: job.rules.day.cleanStaysMinutes }],
@@ -257,10 +268,11 @@ export function visitCase(asked: VisitAsked): VisitCase | null {
       { kind: 'setUp', roomId },
     );
   const films = new Map<string, string[]>();
-  const afterwards = cleanedTogether(asked, panes).flatMap((batch) => {
-    const clean = cleanTask(asked, batch, add);
+  const minutes = minutesOfPanes(asked, panes);
+  const afterwards = cleanedTogether(asked, panes, minutes).flatMap((batch) => {
+    const clean = cleanTask(asked, batch, minutes, add);
     return batch.flatMap((pane) => {
-      const made = filmTasks(pane, asked, clean, sunOf(pane.wallId), add);
+      const made = filmTasks(pane, asked, clean, minutes, sunOf(pane.wallId), add);
       const room = roomOf(asked, pane);
       films.set(room, [...(films.get(room) ?? []), made.film]);
       return made.afterwards === null ? [] : [{ paneId: pane.id, from: clock.dayOf(made.afterwards) }];
