@@ -307,6 +307,23 @@ export function mayComeOff(
     : source.kind === 'new' && Math.abs(source.widthMm - from.width) <= SMALLEST_LACK_MM;
 }
 
+/** The parts of one way, numbered from `from` on. */
+function partsOf(layout: Layout, from: number, kind: number, way: number): Part[] {
+  return layout.map((shapes, panel) => {
+    const index = from + panel;
+    const forms = shapes.map((shape): Form => ({ part: index, ...takenBy(shape), shape }));
+    return { index, kind, way, panel: panel + 1, panels: layout.length, forms };
+  });
+}
+
+/** Places so near to each other are one. */
+const SAME_PLACE_MM = 0.01;
+
+const isSamePlace = (one: SeamPlace, other: SeamPlace) =>
+  one.axis === other.axis &&
+  one.atMm.length === other.atMm.length &&
+  one.atMm.every((mm, at) => Math.abs(mm - (other.atMm[at] ?? NaN)) < SAME_PLACE_MM);
+
 /** The panes of a film by kind, with every way to make them, and what there is to cut them from: all, or some of it. */
 export function demandOf(
   film: FilmForPlan,
@@ -330,21 +347,16 @@ export function demandOf(
     const found = waysOf(first, film, job, supplies, places);
     if (found.length === 0) continue;
     const kind = kinds.length;
-    const ways = found.map(({ layout, supply, place }, way): Way => ({
-      supply,
-      place,
-      looks: meanLooks(panes, film, place, job, counting),
-      parts: layout.map((shapes, panel) => {
-        const at = parts.length;
-        const forms = shapes.map((shape): Form => ({
-          part: at,
-          ...takenBy(shape),
-          shape,
-        }));
-        parts.push({ index: at, kind, way, panel: panel + 1, panels: layout.length, forms });
-        return at;
-      }),
-    }));
+    const ways = found.map(({ layout, supply, place }, way): Way => {
+      const made = partsOf(layout, parts.length, kind, way);
+      parts.push(...made);
+      return {
+        supply,
+        place,
+        looks: meanLooks(panes, film, place, job, counting),
+        parts: made.map(({ index }) => index),
+      };
+    });
     // Room by room, so that the copies of a room come off one roll where they can.
     const byRoom = [...panes].sort((a, b) => (a.room ?? '').localeCompare(b.room ?? ''));
     const copies = byRoom.flatMap((pane) =>
@@ -362,6 +374,37 @@ export function demandOf(
   const repeats = all.some(({ onPattern }) => onPattern !== null);
   const mostSlits = job.rules.work?.mostSlits ?? Infinity;
   return { film, kinds, parts, supplies, counting, mostSlits, patterned, repeats };
+}
+
+/** The demand with further ways to divide its panes: its parts and ways so far stay what they were. */
+export function withMorePlaces(demand: Demand, job: PlanJob, places: PlacesOf): Demand {
+  const { film, supplies, counting } = demand;
+  const parts = [...demand.parts];
+  const paneOf = new Map(job.panes.map((pane) => [pane.id, pane]));
+  const kinds = demand.kinds.map((kind, kindAt): Kind => {
+    const panes = [...new Set(kind.copies.map(({ paneId }) => paneId))].flatMap((id) => paneOf.get(id) ?? []);
+    const ways = [...kind.ways];
+    const isKnown = (supply: number | null, place: SeamPlace) =>
+      ways.some((way) => way.supply === supply && way.place !== null && isSamePlace(way.place, place));
+    for (const supply of supplies) {
+      const wanted = places(kind.pane, supply);
+      if (wanted.length === 0) continue;
+      for (const { layout, place } of waysOf(kind.pane, film, job, [supply], () => wanted)) {
+        const isWanted = wanted.some(({ axis, at }) => place && isSamePlace(place, { axis, atMm: at }));
+        if (!place || !isWanted || isKnown(supply.index, place)) continue;
+        const made = partsOf(layout, parts.length, kindAt, ways.length);
+        parts.push(...made);
+        ways.push({
+          supply: supply.index,
+          place,
+          looks: meanLooks(panes, film, place, job, counting),
+          parts: made.map(({ index }) => index),
+        });
+      }
+    }
+    return { ...kind, ways };
+  });
+  return { ...demand, kinds, parts };
 }
 
 /** The demand as if only film counted: what is proven of it holds for film alone. */

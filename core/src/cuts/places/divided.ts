@@ -60,6 +60,12 @@ export function isPermitted(divided: Divided, firstMm: number, { rules }: PlanJo
   return fits(firstMm, firstMarginMm) && fits(togetherMm - firstMm, lastMarginMm);
 }
 
+/** First panels that make the first or the last one as narrow as the rules allow. */
+export function narrowestFirsts(divided: Divided, { rules }: PlanJob): number[] {
+  const { togetherMm, firstMarginMm, lastMarginMm } = divided;
+  return [rules.minPanel + firstMarginMm, togetherMm - rules.minPanel - lastMarginMm];
+}
+
 /** Seams of a place: middles of the overlaps, as `panes.seams.at` names them. */
 export function seamsAt(
   { panels, supply, firstMarginMm }: Divided,

@@ -5,7 +5,14 @@ import { boundBySections, wayKey, type Before, type ProvenBound } from '../cost/
 import { demandOf, kindKey, type Demand, type PlacesOf, type Supply } from '../cost/demand.ts';
 import { fillingOf, panelPrice, type Filling } from '../cost/filling.ts';
 import type { LinearSolver } from '../cost/linearSolver.ts';
-import { dividedPanes, firstsThatLookWell, isPermitted, seamsAt, type Divided } from './divided.ts';
+import {
+  dividedPanes,
+  firstsThatLookWell,
+  isPermitted,
+  narrowestFirsts,
+  seamsAt,
+  type Divided,
+} from './divided.ts';
 import { looksOf, type SeamAxis, type SeamPlace } from '../looks/looks.ts';
 import { tiedPlaces } from './tiedPlaces.ts';
 
@@ -35,7 +42,13 @@ function placesOf(
   const { supply, togetherMm } = divided;
   const wide = supply.widthMm;
   const leave = filling.sums.map((sum) => wide - sum);
-  const sides = [wide, ...leave, ...widths, ...firstsThatLookWell(divided, job)];
+  const sides = [
+    wide,
+    ...narrowestFirsts(divided, job),
+    ...leave,
+    ...widths,
+    ...firstsThatLookWell(divided, job),
+  ];
   const firsts = new Set(
     sides.flatMap((mm) => [mm, togetherMm - mm]).map((mm) => Math.round(mm * 1000) / 1000),
   );
@@ -70,7 +83,7 @@ const NONE_TAKEN: ReadonlySet<string> = new Set();
 const NONE_CHOSEN: WithPlaces['chosen'] = new Map();
 
 /** Ways of one pane off one supply that stand at a time, and how many are tried anew. */
-const MOST_WAYS = 9;
+const MOST_WAYS = 6;
 const NEW_WAYS = 4;
 const WELL_LOOKING_WAYS = 4;
 /** A programme so near to its end tells which places pay. */
@@ -183,6 +196,7 @@ export function demandWithFreePlaces(
     for (const firstMm of [
       of.supply.widthMm,
       of.togetherMm - of.supply.widthMm,
+      ...narrowestFirsts(of, job),
       ...(counting?.seams ? firstsThatLookWell(of, job) : []),
     ])
       tried.add(of, firstMm);

@@ -8,6 +8,7 @@ import { boundOverPlaces } from '../places/boundOverPlaces.ts';
 import { placesAreFree } from '../format/prices.ts';
 import { dividesAny } from '../places/divided.ts';
 import { demandWithFreePlaces } from '../places/freePlaces.ts';
+import { placesThatPay } from '../places/placesThatPay.ts';
 import type { SeamPlace } from '../looks/looks.ts';
 import { atPlaces, placeGroups } from '../places/tiedPlaces.ts';
 import { exactPulls } from './optimise/exactSmall.ts';
@@ -82,25 +83,27 @@ export function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell
   const all = laid > 0 && laid === state.copies.length - state.packed.unplaced.length;
   const taken = new Set([...job.stock.map((entry) => entry.id), ...(state.takenIds ?? [])]);
   let lead: { readonly demand: Demand; readonly from: Arrangement } | null = null;
-  const take = (within: Demand, better: Arrangement) => {
-    if (!counting && better.cost >= state.packed.cost - ROUNDING) return;
+  const take = (within: Demand, better: Arrangement): boolean => {
+    if (!counting && better.cost >= state.packed.cost - ROUNDING) return true;
     let opened = 0;
     const sources = realise(within, better, () => {
       do opened += 1;
       while (taken.has(`${film.id}-new-${opened}`));
       return `${film.id}-new-${opened}`;
     });
-    if (!sources) return;
+    if (!sources) return false;
 
     const filmCost = sources.reduce((sum, { costPerMm: each, usedMm: mm }) => sum + each * mm, 0);
     const total = counting ? totalOf(film, job, state.copies, sources) : filmCost;
     // Pulls that have to begin on a repeat can come to more than a roll has, or cost more than it seemed.
-    if (demand.repeats && sources.some(({ source, usedMm: mm }) => mm > source.length + ROUNDING)) return;
+    if (demand.repeats && sources.some(({ source, usedMm: mm }) => mm > source.length + ROUNDING))
+      return false;
     if (lead === null || total < state.total - ROUNDING) lead = { demand: within, from: better };
-    if (total >= state.total - ROUNDING) return;
+    if (total >= state.total - ROUNDING) return true;
     state.packed = { sources, unplaced: state.packed.unplaced, cost: filmCost };
     state.total = total;
     tell();
+    return true;
   };
   const prove = (): { worth: readonly number[] | null; bound: number } => {
     const proven =
@@ -144,7 +147,8 @@ export function improve(state: FilmState, job: PlanJob, effort: PlanEffort, tell
       shouldStop: stop,
       solver,
       secondsLeft: effort.secondsLeft ?? (() => Infinity),
-      onBetter: (better) => take(within, better),
+      onBetter: (better, searched) => take(searched, better),
+      ...(isFree ? { morePlaces: placesThatPay(film, job) } : {}),
     });
   // Where the bound takes a while a better plan comes before it.
   if (demand.parts.length > MANY_PARTS) search({ worth: null, bound: 0, starts: 1, steps: 0 });

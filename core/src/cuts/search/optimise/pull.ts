@@ -210,6 +210,22 @@ function bestAcross(
   return both && both.worth > most ? [both] : best;
 }
 
+/** The most that strips beside each other are worth, by whole mm of the width there is for them (unbounded knapsack). */
+function worthAcross(choices: readonly Choice[], width: number): Float64Array {
+  const most = new Float64Array(width + 1);
+  const taken = choices.map(({ w, worth }) => ({ mm: Math.ceil(w - SMALLEST_LACK_MM), worth }));
+  for (let mm = 1; mm <= width; mm += 1) {
+    let best = most[mm - 1] ?? 0;
+    for (const choice of taken) {
+      if (choice.mm > mm) break;
+      const worth = (most[mm - choice.mm] ?? 0) + choice.worth;
+      if (worth > best) best = worth;
+    }
+    most[mm] = best;
+  }
+  return most;
+}
+
 /** What the builder works with: forms by lane for each supply, and what is still wanted of each part. */
 export class PullBuilder {
   private readonly arena = new Arena();
@@ -261,6 +277,36 @@ export class PullBuilder {
       else if (!last || worth > last.worth + 1e-9) found.push({ w, worth, lane, stacks, upTo });
     });
     return found;
+  }
+
+  /**
+   * What a panel so long costs in the best of pulls of some lengths off a supply, by whole mm of its width: their film less
+   * what goes beside the panel and behind it, by what parts are worth. Infinity where it goes on none.
+   */
+  panelPrices(
+    supply: Supply,
+    alongMm: number,
+    lengths: readonly number[],
+    left: Int32Array,
+    value: Float64Array,
+  ): Float64Array {
+    const width = Math.floor(supply.widthMm + SMALLEST_LACK_MM);
+    const prices = new Float64Array(width + 1).fill(Infinity);
+    const free = this.bySupply[supply.index]?.free ?? [];
+    for (const lengthMm of lengths) {
+      if (lengthMm < alongMm - SMALLEST_LACK_MM) continue;
+      this.arena.clear();
+      const beside = worthAcross(this.choices(free, null, lengthMm, width, left, value), width);
+      this.arena.clear();
+      const behind = this.choices(free, null, lengthMm - alongMm, width, left, value);
+      const film = supply.countPerMm * lengthMm;
+      for (let mm = 0, at = 0; mm <= width; mm += 1) {
+        while (at < behind.length && (behind[at]?.w ?? Infinity) <= mm + SMALLEST_LACK_MM) at += 1;
+        const price = film - (beside[width - mm] ?? 0) - (behind[at - 1]?.worth ?? 0);
+        if (price < (prices[mm] ?? Infinity)) prices[mm] = price;
+      }
+    }
+    return prices;
   }
 
   /**

@@ -9,28 +9,38 @@ export interface PullProgramme {
   readonly model: LinearModel;
   /** The row of each part, by its index. */
   readonly partRow: readonly number[];
+  /** The row that wants all copies of a kind that goes several ways; null for others. */
+  readonly kindRow: readonly (number | null)[];
   /** What the first columns stand for; those of the pulls follow in their order. */
   readonly wayColumns: readonly { readonly kind: number; readonly way: number }[];
   readonly columnOf: (pull: BuiltPull) => Column;
 }
+
+/** How many copies go which way, for kinds of which that is settled. */
+export type FixedWays = ReadonlyMap<number, readonly number[]>;
+
+const NONE_FIXED: FixedWays = new Map();
 
 /** The programme over some pulls, in whole numbers or in fractions. Rolls that are bought whole are counted by the lengths taken. */
 export function programmeOver(
   { kinds, supplies, parts }: Demand,
   pulls: readonly BuiltPull[],
   whole: boolean,
+  fixed: FixedWays = NONE_FIXED,
 ): PullProgramme {
   const rows: { sense: '>=' | '<='; bound: number }[] = [];
   const row = (sense: '>=' | '<=', bound: number) => rows.push({ sense, bound }) - 1;
   const partRow = parts.map((part) => {
     const kind = kinds[part.kind];
+    const counts = fixed.get(part.kind);
+    if (counts) return row('>=', counts[part.way] ?? 0);
     const single = kind?.ways.length === 1 && part.panels === 1;
     return row('>=', single ? kind.copies.length : 0);
   });
   const wayColumns: { kind: number; way: number }[] = [];
   const columns: Column[] = [];
-  kinds.forEach((kind, at) => {
-    if (kind.ways.length === 1 && kind.ways[0]?.parts.length === 1) return;
+  const kindRow = kinds.map((kind, at) => {
+    if (fixed.has(at) || (kind.ways.length === 1 && kind.ways[0]?.parts.length === 1)) return null;
     const ofKind = row('>=', kind.copies.length);
     kind.ways.forEach((way, index) => {
       wayColumns.push({ kind: at, way: index });
@@ -40,6 +50,7 @@ export function programmeOver(
         entries: [[ofKind, 1], ...way.parts.map((part): [number, number] => [partRow[part] ?? 0, -1])],
       });
     });
+    return ofKind;
   });
   const lengthRow = supplies.map(({ kind, lengthMm: length }) => (kind === 'new' ? null : row('<=', length)));
   const rollRow = supplies.map(({ opening }) => (opening > 0 ? row('<=', 0) : null));
@@ -59,5 +70,5 @@ export function programmeOver(
     if (ofRolls !== null && ofRolls !== undefined)
       columns.push({ cost: opening, entries: [[ofRolls, -length]], whole });
   }
-  return { model: { columns, rows }, partRow, wayColumns, columnOf };
+  return { model: { columns, rows }, partRow, kindRow, wayColumns, columnOf };
 }

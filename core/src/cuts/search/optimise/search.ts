@@ -1,13 +1,11 @@
 import { SMALLEST_LACK_MM } from '../../../units/index.ts';
 import { boundTo, goesOn, type Demand, type Form, type Supply } from '../../cost/demand.ts';
-import type { LinearSolver } from '../../cost/linearSolver.ts';
 import { PullBuilder } from './pull.ts';
-import { programmeOver } from './pullProgramme.ts';
+import { PullMixer, type ChosenPulls } from './mixPulls.ts';
+import { filmOfParts, PullPool, type PoolEffort } from './pullPool.ts';
 import { countOf, formsOf, pullOf, type Arrangement, type BuiltPull } from './builtPull.ts';
 
-export interface SearchEffort {
-  readonly random: () => number;
-  readonly shouldStop: () => boolean;
+export interface SearchEffort extends PoolEffort {
   /** Steps of the search at the most; the same seed and steps give the same arrangement. */
   readonly steps: number;
   /** Arrangements made from nothing before steps begin. */
@@ -16,13 +14,10 @@ export interface SearchEffort {
   readonly from?: Arrangement | null;
   /** Stop after so many steps without a better one. */
   readonly patience?: number;
-  readonly solver: LinearSolver | null;
-  /** What the bound says a part is worth; null where there is none. */
-  readonly worth: readonly number[] | null;
-  readonly secondsLeft: () => number;
   /** No arrangement costs less. */
   readonly bound: number;
-  readonly onBetter: (better: Arrangement) => void;
+  /** With the demand it is for: places that pay come to it while it is searched. Says whether it can be laid on rolls. */
+  readonly onBetter: (better: Arrangement, demand: Demand) => boolean;
 }
 
 /** Ties go to what is on hand: film that is bought counts this much more while pulls are chosen. */
@@ -33,38 +28,31 @@ const lengthsTried = (copies: number) => (copies > 150 ? 4 : copies > 60 ? 9 : 2
 const SHARES: readonly number[] = [0, 0.5, 1];
 /** Longer pulls are unhandy, and as a rule no cheaper. */
 const LONGEST_PULL_MM = 12_000;
-/** Columns of the programme that puts pulls found so far together anew. */
-const MOST_COLUMNS = 1400;
-const LARGEST_POOL = 20_000;
-/** Seconds that one of them may take. */
-const LONGEST_MIX_S = 1.5;
 /** Steps without a better arrangement after which the search goes on from elsewhere. */
 const STALE_STEPS = 100;
-/** Steps before the first such programme, and at the most between two: each comes after twice as many as the one before. */
+/** Steps before the first mix of all pulls, and at the most between two: each comes after twice as many as the one before. */
 const STEPS_TO_MIX = 250;
 const MOST_STEPS_TO_MIX = 1000;
-/** Times that it is asked which pulls it lacks, and lengths of several pieces that are tried for them. */
-const ROUNDS_A_MIX = 4;
-const LENGTHS_A_ROUND = 100;
+/** Steps between two where panes may go several ways. */
+const STEPS_TO_MIX_WAYS = 25;
 
 class Search {
-  private readonly builder: PullBuilder;
-  private readonly pool = new Map<string, BuiltPull>();
-  private readonly area: Float64Array;
-  private readonly byPart: readonly (readonly Form[])[];
+  private readonly pool: PullPool;
+  private readonly mixer: PullMixer;
+  private demand: Demand;
+  private builder: PullBuilder;
+  private area: Float64Array;
+  private byPart: readonly (readonly Form[])[];
 
   constructor(
-    private readonly demand: Demand,
+    demand: Demand,
     private readonly effort: SearchEffort,
   ) {
+    this.demand = demand;
     this.builder = new PullBuilder(demand);
-    const rates = demand.supplies
-      .filter(({ costPerMm }) => costPerMm > 0)
-      .map(({ costPerMm, widthMm: width }) => costPerMm / width);
-    const rate = rates.length > 0 ? Math.min(...rates) : 1;
-    this.area = Float64Array.from(demand.parts, ({ forms }) =>
-      Math.min(...forms.map(({ acrossMm: w, alongMm: l }) => w * l * rate)),
-    );
+    this.pool = new PullPool(demand, this.builder, effort);
+    this.mixer = new PullMixer(this.pool, effort);
+    this.area = filmOfParts(demand);
     this.byPart = demand.parts.map(({ forms }) => forms);
   }
 
@@ -138,7 +126,7 @@ class Search {
       for (const { part } of formsOf(pull)) left[part] = (left[part] ?? 0) - 1;
       rest[pull.supply] = (rest[pull.supply] ?? 0) - pull.lengthMm;
       pulls.push(pull);
-      this.remember(pull);
+      this.pool.remember(pull);
     };
     // What is free comes first: an offcut takes the most that goes on it.
     for (const supply of supplies) {
@@ -178,7 +166,7 @@ class Search {
             const trial = left.slice();
             const pull = this.builder.build(supply, length, trial, value);
             if (!pull) continue;
-            this.remember(pull);
+            this.pool.remember(pull);
             const cost = pull.cost * (supply.kind === 'new' ? BOUGHT : 1);
             const gain = (worthOf(pull) / cost) * (1 + shake * 0.2 * (random() - 0.5));
             if (gain > most) {
@@ -192,19 +180,6 @@ class Search {
       take(best);
     }
     return pulls;
-  }
-
-  /** Whether it is new, or cheaper than what was known. */
-  private remember(pull: BuiltPull): boolean {
-    if (this.pool.size > LARGEST_POOL) return false;
-    const parts = formsOf(pull)
-      .map(({ part }) => part)
-      .sort((a, b) => a - b);
-    const key = `${pull.supply}:${parts.join(',')}`;
-    const known = this.pool.get(key);
-    const isBetter = !known || pull.cost < known.cost - 1e-9;
-    if (isBetter) this.pool.set(key, pull);
-    return isBetter;
   }
 
   private wantedBy(ways: readonly (readonly number[])[]): Int32Array {
@@ -315,7 +290,7 @@ class Search {
     for (const pull of kept) rest[pull.supply] = (rest[pull.supply] ?? 0) - pull.lengthMm;
     const left = new Int32Array(this.demand.parts.length);
     for (const pull of chosen) for (const { part } of formsOf(pull)) left[part] = (left[part] ?? 0) + 1;
-    const ways = now.ways.map((counts) => [...counts]);
+    const ways = this.demand.kinds.map((kind, at) => kind.ways.map((_, way) => now.ways[at]?.[way] ?? 0));
     this.changeWays(ways, left);
     const laid = this.construct(left, rest, [0.05, 0.4, 0.9, 1.6][Math.floor(random() * 4)] ?? 0.4);
     if (!laid) return null;
@@ -323,114 +298,24 @@ class Search {
     return { pulls: all, ways, ...countOf(this.demand, all, ways) };
   }
 
-  /** Pulls of the pool that lose least by what parts are worth, those of `now` before. */
-  private bestOfPool(now: Arrangement, lossOf: (pull: BuiltPull) => number): BuiltPull[] {
-    const current = new Set(now.pulls);
-    return [
-      ...now.pulls,
-      ...[...this.pool.values()]
-        .filter((pull) => !current.has(pull))
-        .map((pull) => ({ pull, loss: lossOf(pull) }))
-        .sort((a, b) => a.loss - b.loss)
-        .slice(0, MOST_COLUMNS)
-        .map(({ pull }) => pull),
-    ];
-  }
-
-  /** What a pull costs above what its pieces are worth, by the bound or by their film: the less of the two. */
-  private lossOf(pull: BuiltPull): number {
-    const forms = formsOf(pull);
-    const over = (worth: (part: number) => number) =>
-      pull.cost - forms.reduce((sum, { part }) => sum + worth(part), 0);
-    const byFilm = over((part) => this.area[part] ?? 0);
-    const byBound = over((part) => this.effort.worth?.[part] ?? this.area[part] ?? 0);
-    return Math.min(byFilm, byBound) / Math.max(1, forms.length);
-  }
-
-  /** Lengths at which a pull may end, of all forms that go on a supply: one piece, or two behind each other. */
-  private lengthsOn(supply: Supply): number[] {
-    const alongs = [...new Set(this.builder.formsOn(supply).map(({ alongMm }) => alongMm))];
-    const longest = Math.min(supply.longestPullMm, LONGEST_PULL_MM);
-    const found = new Set(alongs.filter((mm) => mm <= supply.longestPullMm));
-    for (let tries = 0; tries < LENGTHS_A_ROUND && alongs.length > 0; tries += 1) {
-      const some = Array.from(
-        { length: 2 + Math.floor(this.effort.random() * 2) },
-        () => alongs[Math.floor(this.effort.random() * alongs.length)] ?? 0,
-      );
-      const sum = some.reduce((all, mm) => all + mm, 0);
-      if (sum <= longest) found.add(sum);
+  /** What programmes over all pulls found so far make of them, with further places for seams where they pay. */
+  private mixed(now: Arrangement): Arrangement | null {
+    const chosen = this.mixer.mix(now);
+    const { demand } = this.pool;
+    if (demand !== this.demand) {
+      this.demand = demand;
+      this.builder = this.pool.builder;
+      this.area = filmOfParts(demand);
+      this.byPart = demand.parts.map(({ forms }) => forms);
     }
-    return [...found];
+    return chosen && this.completed(chosen);
   }
 
-  /**
-   * Pulls that the programme over those known lacks, by what it says parts are worth (columns by Gilmore and Gomory 1965);
-   * all of them by what they cost above it.
-   */
-  private generate(now: Arrangement, solver: LinearSolver): (pull: BuiltPull) => number {
-    const { demand } = this;
-    let pulls = this.bestOfPool(now, (pull) => this.lossOf(pull));
-    let above = (pull: BuiltPull) => this.lossOf(pull);
-    const wanted = Int32Array.from(demand.parts, ({ kind }) => demand.kinds[kind]?.copies.length ?? 0);
-    for (let round = 0; round < ROUNDS_A_MIX && !this.effort.shouldStop(); round += 1) {
-      const programme = programmeOver(demand, pulls, false);
-      const answer = solver.solve(programme.model, {
-        seconds: Math.min(1, this.effort.secondsLeft()),
-        nodes: 0,
-      });
-      if (!answer) break;
-      const worth = Float64Array.from(programme.partRow, (row) => Math.max(0, answer.duals[row] ?? 0));
-      above = (pull) => {
-        const { cost, entries } = programme.columnOf(pull);
-        return cost - entries.reduce((sum, [row, each]) => sum + each * (answer.duals[row] ?? 0), 0);
-      };
-      const fresh: BuiltPull[] = [];
-      for (const supply of demand.supplies)
-        for (const length of this.lengthsOn(supply)) {
-          if (this.effort.shouldStop()) return above;
-          const pull = this.builder.build(supply, length, wanted.slice(), worth);
-          if (!pull || above(pull) >= -1e-6) continue;
-          if (this.remember(pull)) fresh.push(pull);
-        }
-      if (fresh.length === 0) break;
-      pulls = [...pulls, ...fresh];
-    }
-    return above;
-  }
-
-  /** The cheapest set of pulls found so far that makes everything: an integer programme over the pool. */
-  private mix(now: Arrangement): Arrangement | null {
-    const { solver } = this.effort;
-    if (!solver) return null;
-    const { kinds, supplies } = this.demand;
-    const pulls = this.bestOfPool(now, this.generate(now, solver));
-    const { model, wayColumns } = programmeOver(this.demand, pulls, true);
-    const seconds = Math.min(LONGEST_MIX_S, this.effort.secondsLeft());
-    const answer = seconds > 0 ? solver.solve(model, { seconds, nodes: 400 }) : null;
-    if (!answer) return null;
-    const ways = kinds.map((kind) =>
-      kind.ways.length === 1 ? [kind.copies.length] : kind.ways.map(() => 0),
-    );
-    wayColumns.forEach(({ kind, way }, at) => {
-      const counts = ways[kind];
-      if (counts) counts[way] = Math.round(answer.values[at] ?? 0);
-    });
-    // More copies than are wanted can come of rounding: the last ways give way.
-    kinds.forEach((kind, at) => {
-      const counts = ways[at];
-      if (!counts) return;
-      let over = counts.reduce((sum, count) => sum + count, 0) - kind.copies.length;
-      for (let way = counts.length - 1; way >= 0 && over > 0; way -= 1) {
-        const less = Math.min(over, counts[way] ?? 0);
-        counts[way] = (counts[way] ?? 0) - less;
-        over -= less;
-      }
-    });
+  /** Pulls without the pieces that nobody wants, and further ones for what they lack. */
+  private completed({ pulls: chosen, ways }: ChosenPulls): Arrangement | null {
+    const { supplies } = this.demand;
     const left = this.wantedBy(ways);
-    const chosen = pulls.flatMap((pull, at) =>
-      Array.from({ length: Math.round(answer.values[wayColumns.length + at] ?? 0) }, () => pull),
-    );
-    const trimmed = chosen
+    const trimmed = [...chosen]
       .sort((a, b) => formsOf(b).length - formsOf(a).length)
       .flatMap((pull): BuiltPull[] => {
         const strips = pull.strips
@@ -460,8 +345,8 @@ class Search {
     let best: Arrangement | null = effort.from ?? null;
     const better = (found: Arrangement | null): boolean => {
       if (!found || (best && found.cost >= best.cost - 1e-6)) return false;
+      if (!effort.onBetter(found, this.demand)) return false;
       best = found;
-      effort.onBetter(found);
       return true;
     };
     const done = () => effort.shouldStop() || (best !== null && best.cost <= effort.bound * (1 + 1e-7));
@@ -470,7 +355,9 @@ class Search {
     let now = best as Arrangement | null;
     let stale = 0;
     let sinceBetter = 0;
-    let between = STEPS_TO_MIX;
+    // Where panes may go several ways each mix tries others, so that they come often.
+    const isChoice = this.demand.kinds.some(({ ways }) => ways.length > 1);
+    let between = isChoice ? STEPS_TO_MIX_WAYS : STEPS_TO_MIX;
     let mixAt = between - 1;
     for (let step = 0; step < effort.steps && !done(); step += 1) {
       sinceBetter += 1;
@@ -483,9 +370,10 @@ class Search {
       const isMix = step === mixAt;
       if (isMix) {
         mixAt += between;
-        between = Math.min(MOST_STEPS_TO_MIX, 2 * between);
+        if (isChoice) sinceBetter += between;
+        else between = Math.min(MOST_STEPS_TO_MIX, 2 * between);
       }
-      const next: Arrangement | null = isMix ? this.mix(best ?? now) : this.ruinAndRecreate(now);
+      const next: Arrangement | null = isMix ? this.mixed(best ?? now) : this.ruinAndRecreate(now);
       if (!next) continue;
       const slack: number = effort.random() < 0.04 ? 0.004 : 0;
       if (next.cost < now.cost - 1e-6) stale = 0;
