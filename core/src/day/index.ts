@@ -18,7 +18,7 @@ export {
   type WorkedShift,
 } from './format/index.ts';
 export { checkDay, type DayFault } from './check/index.ts';
-export { joined, planDay, within, type DayEffort, type Span } from './plan/index.ts';
+export { boundOfPlan, joined, planDay, within, type DayEffort, type Span } from './plan/index.ts';
 export {
   EARLIEST,
   afterWhatHappened,

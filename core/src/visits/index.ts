@@ -2,6 +2,15 @@ export { earliestSlots, type BookingAsked, type Slot } from './booking.ts';
 export { glassNotFit, type GlassOnDays, type PaneStretches } from './glassNotFit.ts';
 export { factsOfLog, factsSoFar, type LogAsked } from './factsOfLog.ts';
 export {
+  daysOfJobs,
+  manyJobsCase,
+  type DaysOfJob,
+  type JobOfMany,
+  type ManyAsked,
+  type ManyCase,
+  type WhyLeftOut,
+} from './manyJobs.ts';
+export {
   SECOND_PART,
   SITE,
   visitCase,

@@ -1,2 +1,2 @@
-export { planDay, type DayEffort } from './planDay.ts';
+export { boundOfPlan, planDay, type DayEffort } from './planDay.ts';
 export { joined, within, type Span } from './intervals.ts';

@@ -68,6 +68,20 @@ function planFrom(schedule: Schedule, { model, units, possible, boundWithout }: 
   };
 }
 
+/** What no plan of a case can cost less that leaves out no more than this one. */
+export function boundOfPlan(day: DayCase, { unplaced, cost }: Pick<DayPlan, 'unplaced' | 'cost'>): number {
+  const model = modelOf(day);
+  const units = unitsOf(model);
+  const possible = possibleTasks(model, (task) => units.unitOf[task] === -1);
+  const out = new Set(unplaced.map(({ taskId }) => taskId));
+  const leftOut = model.tasks.reduce(
+    (sum, { number, task }) =>
+      possible.has(number) && out.has(task.id) ? sum + task.minutes * task.hands : sum,
+    0,
+  );
+  return Math.min(cost, boundsOf(model, possible)(leftOut));
+}
+
 /**
  * Plans who does which task when: all that can be, for as little as the search finds. The bound is what no plan can cost
  * less that leaves out no more.
