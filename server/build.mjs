@@ -13,7 +13,15 @@ if (!folder) {
 const here = import.meta.dirname;
 const outdir = resolve(here, folder);
 const { dependencies } = JSON.parse(readFileSync(resolve(here, 'package.json'), 'utf8'));
-const processes = ['prepare', 'worker', 'main', 'operators', 'backup', 'features/plannings/planThread'];
+const processes = [
+  'prepare',
+  'worker',
+  'main',
+  'operators',
+  'backup',
+  'features/plannings/planThread',
+  'features/dayPlannings/dayThread',
+];
 
 await build({
   entryPoints: processes.map((name) => resolve(here, `src/${name}.ts`)),

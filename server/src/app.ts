@@ -23,6 +23,7 @@ import { calendarFeedRoute, dayRoutes } from './features/days/index.ts';
 import { offerRoutes } from './features/offers/index.ts';
 import { paperRoutes } from './features/papers/index.ts';
 import { placeRoutes } from './features/places/index.ts';
+import { dayPlanningRoutes } from './features/dayPlannings/index.ts';
 import { planningRoutes } from './features/plannings/index.ts';
 import { pictureRoutes } from './features/pictures/index.ts';
 import { shopRoutes } from './features/shop/index.ts';
@@ -183,7 +184,7 @@ export function makeApp(parts: AppParts): Express {
     archiveRoutes(db, now),
   );
   api.use(planningRoutes(db, queue, now), buyingRoutes(db, parts.suppliers, now), placeRoutes());
-  api.use(offerRoutes(db, now, log), dayRoutes(db, now));
+  api.use(offerRoutes(db, now, log), dayRoutes(db, now), dayPlanningRoutes(db, queue, now));
   const isSignedIn = async (hash: string) => (await callerOfSession(sessionSettings, hash, now())) !== null;
   api.use(liveRoutes(parts.changes, isSignedIn));
   api.use((_req, res) => {

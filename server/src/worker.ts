@@ -1,6 +1,7 @@
 import { openDatabase } from './db/database.ts';
 import { readEnvironment } from './environment.ts';
 import { removeExpiredSessions } from './features/accounts/index.ts';
+import { runDayPlanning } from './features/dayPlannings/index.ts';
 import { backUpNightly } from './features/operating/index.ts';
 import { eraseOldJobs, tellStaleJobs } from './features/jobs/index.ts';
 import { tellLateEdits } from './features/live/index.ts';
@@ -33,6 +34,16 @@ for (let at = 0; at < PLANNINGS_AT_ONCE; at += 1)
         runPlanning(db, data, () => new Date()),
       );
   });
+await boss.work<QueuedTasks['day-planning']>(
+  'day-planning',
+  { pollingIntervalSeconds: 0.5 },
+  async (works) => {
+    for (const { data } of works)
+      await withClaim(db, { task: 'day-planning', id: data.planningId, work: data }, () =>
+        runDayPlanning(db, data, () => new Date()),
+      );
+  },
+);
 await boss.work('clean-sessions', async () => {
   await removeExpiredSessions(db, new Date());
   await removeOldPapers(db, new Date());

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import {
   calendarFileSchema,
   crewDaysQuerySchema,
@@ -7,6 +8,7 @@ import {
   ownCalendarSchema,
   readCalendarSchema,
 } from './days.ts';
+import { dayPlanningSchema, lastDayPlanningSchema, newDayPlanningSchema } from './dayPlannings.ts';
 import { noParams, nothing, operation } from './operation.ts';
 
 /** Days of a crew, the weather, and calendars. */
@@ -21,6 +23,38 @@ export const dayOperations = {
     query: crewDaysQuerySchema,
     body: nothing,
     answer: crewDaysSchema,
+  }),
+  startDayPlanning: operation({
+    method: 'post',
+    path: '/day-plannings',
+    summary:
+      'Have the days of several jobs planned on the server; what is still planned for the asker is stopped',
+    access: 'signedIn',
+    status: 202,
+    params: noParams,
+    body: newDayPlanningSchema,
+    answer: dayPlanningSchema,
+  }),
+  lastDayPlanning: operation({
+    method: 'get',
+    path: '/day-plannings/last/:seen',
+    summary:
+      'How the last planning of days of the asker stands; with its plan if more than `seen` were found',
+    access: 'signedIn',
+    status: 200,
+    params: z.object({ seen: z.coerce.number('Seen is a whole number').int().min(0) }),
+    body: nothing,
+    answer: lastDayPlanningSchema,
+  }),
+  stopDayPlanning: operation({
+    method: 'post',
+    path: '/day-plannings/stop',
+    summary: 'Stop planning days; the best plan so far is kept',
+    access: 'signedIn',
+    status: 200,
+    params: noParams,
+    body: z.strictObject({}),
+    answer: lastDayPlanningSchema,
   }),
   forecast: operation({
     method: 'get',

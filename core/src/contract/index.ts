@@ -79,6 +79,14 @@ export {
   type StoredRuleSet,
 } from './shop.ts';
 export {
+  MOST_JOBS_AT_ONCE,
+  newDayPlanningSchema,
+  plannedJobsSchema,
+  type DayPlanning,
+  type NewDayPlanning,
+  type PlannedJobs,
+} from './dayPlannings.ts';
+export {
   lastPlanningSchema,
   newPlanningSchema,
   planningSchema,

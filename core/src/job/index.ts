@@ -1,4 +1,4 @@
-export { VISIT_ID, visitRecords, type RoomSplit, type VisitPlan } from './visitRecord.ts';
+export { VISIT_ID, visitPlanSchema, visitRecords, type RoomSplit, type VisitPlan } from './visitRecord.ts';
 export {
   questionText,
   CUSTOMER_LANGUAGES,

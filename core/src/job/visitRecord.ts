@@ -10,7 +10,7 @@ const roomSplitSchema = z.strictObject({
 export type RoomSplit = z.infer<typeof roomSplitSchema>;
 
 /** A plan of days that somebody kept: who comes, what was planned, and when it was kept. */
-const visitPlanSchema = z.strictObject({
+export const visitPlanSchema = z.strictObject({
   from: z.iso.date(),
   days: z.int().min(1).max(60),
   workers: z

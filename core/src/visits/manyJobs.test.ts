@@ -33,7 +33,7 @@ function jobOf(
   };
   const ruleSets = bookForTest.ruleSets.map((set) => ({ ...set, day: { ...set.day, beginHour } }));
   const job = deriveJob(changed, { ...bookForTest, ruleSets });
-  return { jobId, job, times: fitTimes(timesDefaults(job.rules), []), glassNotFit: [] };
+  return { jobId, job, times: fitTimes(timesDefaults(job.rules), []), glassNotFit: [], splits: [] };
 }
 
 const asked = (jobs: readonly JobOfMany[], changes: Partial<ManyAsked> = {}): ManyAsked => ({

@@ -23,6 +23,8 @@ export interface JobOfMany {
   readonly job: DerivedJob;
   readonly times: VisitAsked['times'];
   readonly glassNotFit: readonly PaneStretches[];
+  /** Rooms that are worked in two parts. */
+  readonly splits: NonNullable<VisitAsked['splits']>;
 }
 
 export interface ManyAsked {
@@ -53,7 +55,7 @@ export interface ManyCase {
 /** What a job keeps of a plan of several. */
 export interface DaysOfJob {
   readonly jobId: string;
-  readonly visit: Pick<VisitPlan, 'from' | 'days' | 'workers' | 'day' | 'plan' | 'around'>;
+  readonly visit: Pick<VisitPlan, 'from' | 'days' | 'workers' | 'day' | 'plan' | 'around' | 'splits'>;
 }
 
 const MINUTE_MS = 60_000;
@@ -170,11 +172,11 @@ export function manyJobsCase(asked: ManyAsked): ManyCase | null {
 }
 
 function caseOf(
-  { job, times, glassNotFit }: JobOfMany,
+  { job, times, glassNotFit, splits }: JobOfMany,
   asked: Pick<VisitAsked, 'workers' | 'from' | 'days' | 'busy'>,
 ): VisitCase | null {
   return visitCase({
-    ...{ ...asked, job, times },
+    ...{ ...asked, job, times, splits },
     glassNotFit: new Map(glassNotFit.map(({ paneId, stretches }) => [paneId, stretches])),
   });
 }
@@ -243,7 +245,7 @@ export function daysOfJobs(asked: ManyAsked, many: ManyCase, plan: DayPlan): Day
       {
         jobId: of.jobId,
         visit: {
-          ...{ from, days, workers, day },
+          ...{ from, days, workers, day, splits: of.splits },
           plan: { ...whole, lowerBound: boundOfPlan(day, whole) },
           around: { busy, glassNotFit: of.glassNotFit },
         },

@@ -444,6 +444,30 @@ export const plannings = pgTable(
   (table) => [index().on(table.jobId, table.number)],
 );
 
+/** Days of several jobs that are planned on the server: what was asked, and the best plan so far. */
+export const dayPlannings = pgTable(
+  'day_plannings',
+  {
+    id: uuid().primaryKey(),
+    /** Counts them in the order in which they were asked for. */
+    number: serial().notNull(),
+    shopId: shopId(),
+    askedBy: uuid()
+      .notNull()
+      .references(() => people.id),
+    asked: jsonb().$type<unknown>().notNull(),
+    state: text({ enum: ['waiting', 'working', 'ready', 'stopped', 'failed'] }).notNull(),
+    planned: jsonb().$type<unknown>(),
+    /** How many better plans were found, and after how many seconds the last. */
+    found: integer().notNull().default(0),
+    afterSeconds: integer().notNull().default(0),
+    problem: text(),
+    askedAt: moment().notNull(),
+    finishedAt: moment(),
+  },
+  (table) => [index().on(table.askedBy, table.number)],
+);
+
 /** Photographs of a job, as JPEG without what a camera writes beside the picture. */
 export const pictures = pgTable(
   'pictures',

@@ -8,7 +8,7 @@ const BEAT_EVERY_MS = 8_000;
 /** Several beats may fail before work counts as lost, since a database that restarts is away for some seconds. */
 const LOST_AFTER = sql`now() - interval '30 seconds'`;
 
-type ClaimedTask = 'paper' | 'planning';
+type ClaimedTask = 'paper' | 'planning' | 'day-planning';
 
 export interface Claim<Task extends ClaimedTask> {
   readonly task: Task;
@@ -64,9 +64,6 @@ export async function takeUpLost(db: Database, queue: TaskQueue): Promise<number
       .where(lt(claims.beatAt, LOST_AFTER))
       .returning({ task: claims.task, work: claims.work }),
   );
-  for (const { task, work } of lost)
-    await (task === 'paper'
-      ? queue.send('paper', work as QueuedTasks['paper'])
-      : queue.send('planning', work as QueuedTasks['planning']));
+  for (const { task, work } of lost) await queue.send(task as ClaimedTask, work as QueuedTasks[ClaimedTask]);
   return lost.length;
 }

@@ -5,6 +5,7 @@ export interface QueuedTasks {
   /** `origin`: where the asker's browser finds Neat Sill, for codes on labels. */
   readonly paper: { readonly shopId: string; readonly paperId: string; readonly origin: string };
   readonly planning: { readonly shopId: string; readonly planningId: string };
+  readonly 'day-planning': { readonly shopId: string; readonly planningId: string };
   readonly 'clean-sessions': Record<string, never>;
   readonly backup: Record<string, never>;
 }
@@ -19,11 +20,12 @@ export interface TaskQueue {
 const LOST_AFTER_S: Readonly<Record<TaskName, number>> = {
   paper: 900,
   planning: 2400,
+  'day-planning': 1200,
   'clean-sessions': 900,
   backup: 7200,
 };
 
-const TASK_NAMES: readonly TaskName[] = ['paper', 'planning', 'clean-sessions', 'backup'];
+const TASK_NAMES: readonly TaskName[] = ['paper', 'planning', 'day-planning', 'clean-sessions', 'backup'];
 
 /** Starts the queue's client; both server and worker have one. Its own errors (a lost connection) are passed on. */
 export async function openQueue(url: string, onError: (error: Error) => void): Promise<PgBoss> {

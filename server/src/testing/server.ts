@@ -27,6 +27,7 @@ export interface TestServer {
   /** What was handed to the worker; tests carry it out themselves. */
   readonly sent: QueuedTasks['paper'][];
   readonly plannings: QueuedTasks['planning'][];
+  readonly dayPlannings: QueuedTasks['day-planning'][];
   readonly makeShop: () => Promise<TestShop>;
   readonly moveClock: (to: Date) => void;
   readonly stop: () => Promise<void>;
@@ -62,9 +63,11 @@ export async function startTestServer({ trustProxy = false } = {}): Promise<Test
   const db = openDatabase(url, () => undefined);
   const sent: QueuedTasks['paper'][] = [];
   const plannings: QueuedTasks['planning'][] = [];
+  const dayPlannings: QueuedTasks['day-planning'][] = [];
   const queue: TaskQueue = {
     send: (name, work) => {
       if (name === 'paper') sent.push(work as QueuedTasks['paper']);
+      if (name === 'day-planning') dayPlannings.push(work as QueuedTasks['day-planning']);
       if (name === 'planning') plannings.push(work as QueuedTasks['planning']);
       return Promise.resolve();
     },
@@ -113,6 +116,7 @@ export async function startTestServer({ trustProxy = false } = {}): Promise<Test
     db,
     sent,
     plannings,
+    dayPlannings,
     makeShop: async () => {
       const id = randomUUID();
       const roles = ['owner', 'installer', 'apprentice'] as const;

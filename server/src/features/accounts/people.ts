@@ -1,7 +1,15 @@
 import type { People } from '@neat-sill/core/contract';
 import { and, asc, eq, gt, isNull, max } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
-import { busyTimes, calendarEvents, calendarFeeds, links, people, sessions } from '../../db/schema.ts';
+import {
+  busyTimes,
+  calendarEvents,
+  calendarFeeds,
+  dayPlannings,
+  links,
+  people,
+  sessions,
+} from '../../db/schema.ts';
 import { HttpProblem, notFound } from '../../http/problem.ts';
 import { closeSessionsOf } from './sessions.ts';
 
@@ -63,6 +71,7 @@ export async function removePerson(tx: Tx, id: string, erase: boolean, now: Date
   await tx.delete(links).where(eq(links.personId, id));
   for (const own of [calendarFeeds, calendarEvents, busyTimes])
     await tx.delete(own).where(eq(own.personId, id));
+  await tx.delete(dayPlannings).where(eq(dayPlannings.askedBy, id));
   await tx
     .update(people)
     .set({

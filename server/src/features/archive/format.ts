@@ -221,6 +221,7 @@ export const ARCHIVE_TABLES: readonly Table[] = [
 export const NOT_IN_ARCHIVE = [
   'claims',
   'plannings',
+  'day_plannings',
   'known_devices',
   'sessions',
   'links',

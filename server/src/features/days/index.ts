@@ -1,1 +1,2 @@
+export { elsewhere } from './elsewhere.ts';
 export { calendarFeedRoute, dayRoutes } from './routes.ts';

@@ -1,6 +1,6 @@
-import { NEW_SHOP_DETAILS, operations, type BusyTime, type OwnCalendar } from '@neat-sill/core/contract';
+import { NEW_SHOP_DETAILS, operations, type OwnCalendar } from '@neat-sill/core/contract';
 import { FURTHEST_DAYS, standInForecast } from '@neat-sill/core/weather';
-import { and, asc, eq, gt, lt } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import { Router } from 'express';
 import type { Logger } from 'pino';
 import type { Database, Tx } from '../../db/database.ts';
@@ -9,12 +9,10 @@ import { HttpProblem } from '../../http/problem.ts';
 import { signedInRoute } from '../../http/route.ts';
 import { brakeOn, networkOf } from '../accounts/index.ts';
 import { calendarBehind, calendarOf, closeFeed, makeFeed } from './feed.ts';
+import { elsewhere } from './elsewhere.ts';
 import { readKeptDays } from './keptDays.ts';
 import { busyTimesOf } from './ownTimes.ts';
 
-const DAY_MS = 86_400_000;
-/** Whole days of any zone lie within these. */
-const WIDEST_ZONE_MS = 14 * 3_600_000;
 /** Feeds that are none, from one place. */
 const MISSES = { points: 30, seconds: 15 * 60 };
 
@@ -48,31 +46,9 @@ export function dayRoutes(db: Database, now: () => Date): Router {
   const router = Router();
 
   signedInRoute(router, operations.crewDays, ({ caller, query }) =>
-    db.inShop(caller.person.shopId, async (tx) => {
-      const from = new Date(Date.parse(query.from) - WIDEST_ZONE_MS);
-      const to = new Date(Date.parse(query.from) + query.days * DAY_MS + WIDEST_ZONE_MS);
-      const dayOf = (moment: Date) => moment.toISOString().slice(0, 10);
-      const { days } = await readKeptDays(tx, { from: dayOf(from), to: dayOf(to) });
-      const told = (personId: string, begins: Date, ends: Date): BusyTime => ({
-        personId,
-        from: begins.toISOString(),
-        to: ends.toISOString(),
-      });
-      const jobs = days
-        .filter((day) => day.jobId !== query.not && day.from < to && day.to > from)
-        .map((day) => ({ ...told(day.personId, day.from, day.to), job: `${day.customer}, ${day.job}` }));
-      const own = await tx
-        .select()
-        .from(busyTimes)
-        .where(and(lt(busyTimes.fromAt, to), gt(busyTimes.toAt, from)))
-        .orderBy(asc(busyTimes.fromAt), asc(busyTimes.id));
-      return {
-        busy: [
-          ...jobs,
-          ...own.map((each) => ({ ...told(each.personId, each.fromAt, each.toAt), job: null })),
-        ],
-      };
-    }),
+    db.inShop(caller.person.shopId, async (tx) => ({
+      busy: await elsewhere(tx, { ...query, not: query.not ? [query.not] : [] }),
+    })),
   );
 
   signedInRoute(router, operations.forecast, ({ query }) => {

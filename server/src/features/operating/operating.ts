@@ -22,6 +22,7 @@ export const TABLES_OF_A_SHOP = [
   'papers',
   'pictures',
   'plannings',
+  'day_plannings',
   'customer_links',
   'calendar_feeds',
   'calendar_events',

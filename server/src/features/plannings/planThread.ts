@@ -3,35 +3,33 @@ import { planCuts, planJobSchema, solverOfText, type CutPlan } from '@neat-sill/
 import { seededRandom } from '@neat-sill/core/units';
 import loadHighs from 'highs';
 import { parentPort, workerData } from 'node:worker_threads';
+import type { SearchMessage, SearchOrder } from '../../queue/runSearch.ts';
 
-/** Plans cuts in a thread of its own: the worker process goes on answering. Set `stop` to end early. */
+/** Plans cuts in a thread of its own: the worker process goes on answering. */
 
-export interface ThreadOrder {
+export interface CutWork {
   readonly work: unknown;
   readonly seconds: number;
-  /** One 32-bit number, 0 while planning may go on. */
-  readonly stop: SharedArrayBuffer;
 }
-
-export type ThreadMessage =
-  | { readonly kind: 'better'; readonly plan: CutPlan; readonly afterSeconds: number }
-  | { readonly kind: 'finished' }
-  /** The checker refuses the plan: nothing of it is shown. */
-  | { readonly kind: 'wrong'; readonly codes: readonly string[] };
 
 const SEED = 20261125;
 const MOST_STEPS = 1_000_000_000;
 
-async function plan({ work, seconds, stop }: ThreadOrder): Promise<void> {
+async function plan({ work: { work, seconds }, stop }: SearchOrder<CutWork>): Promise<void> {
   const job = planJobSchema.parse(work);
   const flag = new Int32Array(stop);
   const start = performance.now();
   const gone = () => (performance.now() - start) / 1000;
-  const tell = (message: ThreadMessage) => parentPort?.postMessage(message);
+  const tell = (message: SearchMessage<CutPlan>) => parentPort?.postMessage(message);
   const show = (better: CutPlan) => {
     const faults = checkPlan(job, better);
-    if (faults.length > 0) tell({ kind: 'wrong', codes: faults.map(({ code }) => code) });
-    else tell({ kind: 'better', plan: better, afterSeconds: Math.round(gone()) });
+    // The checker refuses the plan: nothing of it is shown.
+    if (faults.length > 0)
+      tell({
+        kind: 'none',
+        sentence: `The plan did not pass its check (${[...new Set(faults.map(({ code }) => code))].join(', ')}); tell whoever runs Neat Sill.`,
+      });
+    else tell({ kind: 'better', better, afterSeconds: Math.round(gone()) });
   };
   // Without the solver there is a plan as well, proven less.
   const solver = await loadHighs().then(solverOfText, () => null);
@@ -49,4 +47,4 @@ async function plan({ work, seconds, stop }: ThreadOrder): Promise<void> {
   tell({ kind: 'finished' });
 }
 
-await plan(workerData as ThreadOrder);
+await plan(workerData as SearchOrder<CutWork>);

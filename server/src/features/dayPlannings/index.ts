@@ -1,0 +1,2 @@
+export { dayPlanningRoutes } from './routes.ts';
+export { runDayPlanning } from './run.ts';
