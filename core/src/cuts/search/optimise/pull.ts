@@ -159,19 +159,36 @@ interface Choice {
   readonly lane: Strip['lane'];
   readonly stacks: Stacks;
   readonly upTo: number;
+  /** The parts of its stack, each as often as it is in it. */
+  readonly parts: readonly number[];
 }
 
-/** The strips beside each other that are worth most across a width; each free choice may be taken again. */
+/** The strips beside each other that are worth most across a width; each as often as its pieces are still wanted. */
 function bestAcross(
   free: readonly Choice[],
   edged: readonly Choice[],
   width: number,
   mostStrips: number,
+  left: Int32Array,
 ): Choice[] {
   const sorted = [...free].sort((a, b) => b.worth / b.w - a.worth / a.w);
   let best: Choice[] = [];
   let most = 0;
   let nodes = 0;
+  const used = new Int32Array(left.length);
+  const use = ({ parts }: Choice, times: number) => {
+    for (const part of parts) used[part] = (used[part] as number) + times;
+  };
+  /** Takes what a choice wants; false, and takes nothing, where it is not all there. */
+  const take = (choice: Choice): boolean => {
+    use(choice, 1);
+    for (const part of choice.parts)
+      if ((used[part] as number) > (left[part] as number)) {
+        use(choice, -1);
+        return false;
+      }
+    return true;
+  };
   const search = (at: number, room: number, worth: number, taken: Choice[]) => {
     if (worth > most) {
       most = worth;
@@ -187,21 +204,25 @@ function bestAcross(
       // A strip more is a slit more, unless it fills the roll.
       if (taken.length > 0 && taken.length + (room - choice.w > SMALLEST_LACK_MM ? 1 : 0) > mostStrips)
         continue;
+      if (!take(choice)) continue;
       taken.push(choice);
       search(next, room - choice.w, worth + choice.worth, taken);
       taken.pop();
+      use(choice, -1);
     }
   };
   const lefts = [null, ...edged.filter(({ lane }) => lane === 'left')];
   const rights = [null, ...edged.filter(({ lane }) => lane === 'right')];
-  for (const left of lefts)
-    for (const right of rights) {
-      const chosen = [left, right].filter((each) => each !== null);
-      const used = chosen.reduce((sum, { w }) => sum + w, 0);
-      if (used > width + SMALLEST_LACK_MM || (chosen.length > 1 && chosen.length > mostStrips)) continue;
+  for (const onLeft of lefts)
+    for (const onRight of rights) {
+      const chosen = [onLeft, onRight].filter((each) => each !== null);
+      const taken = chosen.reduce((sum, { w }) => sum + w, 0);
+      if (taken > width + SMALLEST_LACK_MM || (chosen.length > 1 && chosen.length > mostStrips)) continue;
+      used.fill(0);
+      if (!chosen.every(take)) continue;
       search(
         0,
-        width - used,
+        width - taken,
         chosen.reduce((sum, { worth }) => sum + worth, 0),
         [...chosen],
       );
@@ -268,7 +289,7 @@ export class PullBuilder {
     );
     if (wanted.length === 0) return [];
     const stacks = stacksFor(wanted, length, left, value, this.arena);
-    const found: Choice[] = [];
+    const found: Omit<Choice, 'parts'>[] = [];
     wanted.forEach(({ acrossMm: w }, upTo) => {
       const worth = stacks.worth[upTo] ?? 0;
       const last = found.at(-1);
@@ -276,7 +297,7 @@ export class PullBuilder {
         found[found.length - 1] = { w: Math.max(w, last.w), worth, lane, stacks, upTo };
       else if (!last || worth > last.worth + 1e-9) found.push({ w, worth, lane, stacks, upTo });
     });
-    return found;
+    return found.map((choice) => ({ ...choice, parts: stacks.stack(choice.upTo).map(({ part }) => part) }));
   }
 
   /**
@@ -335,7 +356,7 @@ export class PullBuilder {
       });
       const mostStrips = this.demand.mostSlits - strips.length;
       if (strips.length > 0 && mostStrips <= 0) break;
-      const chosen = bestAcross(free, edged, room, mostStrips);
+      const chosen = bestAcross(free, edged, room, mostStrips, left);
       if (chosen.length === 0) break;
       let laid = 0;
       // The strips of one choice may ask for the same pieces: those that still stand as they were worth are taken.
