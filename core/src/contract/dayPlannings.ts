@@ -25,6 +25,8 @@ export const newDayPlanningSchema = z
 /** The days of one job, as it keeps them. */
 const daysOfJobSchema = z.strictObject({
   jobId: z.uuid(),
+  /** Its customer and name. */
+  job: z.string(),
   visit: visitPlanSchema.pick({
     ...{ from: true, days: true, workers: true, day: true, plan: true, around: true, splits: true },
   }),
@@ -33,15 +35,19 @@ const daysOfJobSchema = z.strictObject({
 /** What was found: how good the whole is, and the days of each job. */
 export const plannedJobsSchema = z
   .strictObject({
+    /** Of all the sites. */
+    timeZone: z.string(),
     cost: z.number(),
     lowerBound: z.number(),
     proven: z.boolean(),
     tasks: z.int(),
     unplaced: z.int(),
     jobs: z.array(daysOfJobSchema),
-    leftOut: z.array(z.strictObject({ jobId: z.uuid(), why: z.enum(['nothingToFilm', 'otherZone']) })),
+    leftOut: z.array(
+      z.strictObject({ jobId: z.uuid(), job: z.string(), why: z.enum(['nothingToFilm', 'otherZone']) }),
+    ),
     /** Jobs whose weather the forecast did not tell: their glass was not looked at. */
-    withoutWeather: z.array(z.uuid()),
+    withoutWeather: z.array(z.string()),
   })
   .meta({ id: 'PlannedJobs' });
 

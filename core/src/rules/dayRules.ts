@@ -12,6 +12,9 @@ export const dayRulesSchema = z.strictObject({
   breakMinutes: minutes.default(30),
   cleanShare: share.default(0.3).describe('Of the time of a pane, before its film'),
   cleanStaysMinutes: minutes.default(20).describe('So long after cleaning film may still be hung'),
+  changeSiteMinutes: minutes
+    .default(10)
+    .describe('From one site to the next takes at least this: packing up, loading, unloading'),
   smallPaneMinutes: minutes.default(10).describe('Small is a pane that gets its film in no more than this'),
   cleanTogether: z
     .int()

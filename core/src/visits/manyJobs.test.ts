@@ -103,8 +103,8 @@ test('the way from site to site is never longer than over the depot, nor shorter
   expect(ways(() => 3)).toEqual([
     [0, 10, 40, 40],
     [10, 0, 30, 30],
-    [40, 30, 0, 3],
-    [40, 30, 3, 0],
+    [40, 30, 0, 10],
+    [40, 30, 10, 0],
   ]);
   // Over the near one it is shorter.
   const [near] = jobs;

@@ -97,7 +97,10 @@ function shiftsInAll(shifts: readonly Person['shifts'][]): Person['shifts'] {
   );
 }
 
-/** Ways between the depot and all sites, none longer than over a third place; those from the depot are as each job has them. */
+/**
+ * Ways between the depot and all sites, none longer than over a third place, and from site to site at least what changing takes;
+ * those from the depot are as each job has them.
+ */
 function waysOf(
   own: readonly { readonly of: JobOfMany; readonly visit: VisitCase }[],
   wayBetween: ManyAsked['wayBetween'],
@@ -116,12 +119,15 @@ function waysOf(
       }),
     ),
   );
+  const change = Math.max(...own.map(({ of }) => of.job.rules.day.changeSiteMinutes));
   // Two sites are no nearer to each other than their ways from the depot differ.
   return [
     [0, ...out],
     ...between.map((row, from) => [
       out[from] ?? 0,
-      ...row.map((way, to) => (from === to ? 0 : Math.max(way, Math.abs((out[from] ?? 0) - (out[to] ?? 0))))),
+      ...row.map((way, to) =>
+        from === to ? 0 : Math.max(way, change, Math.abs((out[from] ?? 0) - (out[to] ?? 0))),
+      ),
     ]),
   ];
 }

@@ -203,6 +203,7 @@ const NAMES: Readonly<Record<string, string>> = {
   'day.breakMinutes': 'The break lasts',
   'day.cleanShare': 'Cleaning, of a pane’s time',
   'day.cleanStaysMinutes': 'Clean glass stays clean',
+  'day.changeSiteMinutes': 'From one site to the next at least',
   'day.smallPaneMinutes': 'A small pane takes',
   'day.cleanTogether': 'Panes cleaned together',
   'day.lookAfterMinutes': 'Look again after',

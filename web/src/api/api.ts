@@ -447,6 +447,18 @@ export const api = createApi({
       ...answerTo('stopPlanning'),
       query: (id) => request(operations.stopPlanning, { id }, {}),
     }),
+    startDayPlanning: build.mutation<Answer<'startDayPlanning'>, Body<'startDayPlanning'>>(
+      sent('startDayPlanning'),
+    ),
+    lastDayPlanning: build.query<Answer<'lastDayPlanning'>, number>({
+      ...answerTo('lastDayPlanning'),
+      query: (seen) => request(operations.lastDayPlanning, { seen: String(seen) }),
+      keepUnusedDataFor: 0,
+    }),
+    stopDayPlanning: build.mutation<Answer<'stopDayPlanning'>, void>({
+      ...answerTo('stopDayPlanning'),
+      query: () => request(operations.stopDayPlanning, {}, {}),
+    }),
     customerLinks: build.query<Answer<'customerLinks'>, string>({
       ...askedById('customerLinks'),
       providesTags: ['CustomerLinks'],
@@ -531,6 +543,11 @@ export const {
   useFilmWantedQuery,
   useAskSuppliersQuery,
   useStartPlanningMutation,
+  useStartDayPlanningMutation,
+  useStopDayPlanningMutation,
+  useLazyLastDayPlanningQuery,
+  useLazyJobQuery,
+  useEditJobMutation,
   useStopPlanningMutation,
   useLazyLastPlanningQuery,
   useJobsInfiniteQuery,

@@ -36,6 +36,12 @@ export const router = createBrowserRouter([
       { path: 'jobs/:jobId', element: <Navigate to="survey" replace relative="path" /> },
       { path: 'jobs/:jobId/:stage', lazy: () => import('./JobPage.tsx') },
       {
+        path: 'days',
+        lazy: async () => ({
+          Component: (await import('../features/day/several/SeveralJobsPage.tsx')).SeveralJobsPage,
+        }),
+      },
+      {
         path: 'rack',
         lazy: async () => ({ Component: (await import('../features/rack/RackPage.tsx')).RackPage }),
       },

@@ -118,3 +118,39 @@ test('each roll that is sold has its own places', () => {
     [1, [1100]],
   ]);
 });
+
+test('only the cheapest of a slope is taken, of what costs as much the widest', () => {
+  const at = (cheap: Readonly<Record<number, number>>) =>
+    placesOf([pane('wide', 1600)], cheap, 19).added('wide');
+  expect(at({ 618: 5, 619: 4, 620: 3, 621: 4, 622: 5 })).toEqual([[620], [980]]);
+  expect(at({ 620: 3, 621: 3 })).toEqual([[621], [980]]);
+});
+
+test('what lies within 2 mm of a place of the same pane, axis and roll is no other place', () => {
+  const margins = { allowances: { left: 20, right: 30, top: 0, bottom: 0 } };
+  const overlap = (cheap: Readonly<Record<number, number>>) => {
+    const job = rowJob([{ ...pane('wide', 1600), ...margins }], film, null, { seamOverlap: 10 });
+    const demand = demandOf(film, job);
+    const more = placesThatPay(film, job)(demand, prices(cheap), () => 19);
+    return more.kinds.flatMap(({ ways }) => ways.slice(1).map(({ place }) => place?.atMm));
+  };
+  // Equal panels: the seam at 800, the first panel 825 with its margin and half the overlap. The other end of these is new.
+  expect(overlap({ 826: 1 })).toEqual([[809]]);
+  expect(overlap({ 824: 1 })).toEqual([[811]]);
+  expect(overlap({ 828: 1 })).toEqual([[803], [807]]);
+  // Of another pane it is one.
+  const two = placesOf([pane('wide', 1600), pane('other', 1700)], { 851: 1 }, 19);
+  expect([two.added('wide'), two.added('other')]).toEqual([[[749], [851]], []]);
+  // Of another axis as well.
+  const turned: FilmForPlan = { ...film, turn: 'any' };
+  const both = placesOf([{ ...pane('wide', 1600, { axis: 'any' }), height: 1500 }], { 751: 1 }, 19, {
+    of: turned,
+  });
+  const fresh = both.more.kinds.flatMap(({ ways }) =>
+    ways.slice(both.demand.kinds[0]?.ways.length).map(({ place }) => [place?.axis, place?.atMm[0]]),
+  );
+  expect(fresh).toEqual([
+    ['vertical', 751],
+    ['vertical', 849],
+  ]);
+});

@@ -107,7 +107,9 @@ test('what nobody can plan is said; a job that waits for nothing is named', asyn
   });
   await start({ jobIds: [...jobIds, id] });
   await carryOut();
-  expect((await last())?.planned?.leftOut).toEqual([{ jobId: id, why: 'nothingToFilm' }]);
+  expect((await last())?.planned?.leftOut).toEqual([
+    { jobId: id, job: 'Harbour School, Empty', why: 'nothingToFilm' },
+  ]);
 });
 
 test('stopped, it ends long before its time with the best so far; one that was lost is begun again', async () => {

@@ -52,6 +52,8 @@ function glassOf(job: DerivedJob, { from, days, now }: DaysWork): JobOfMany['gla
   return forecast && glassNotFit(job, forecast.hours, { from, days }).notFit;
 }
 
+const nameOf = ({ header }: DerivedJob) => (header ? `${header.customer}, ${header.name}` : '?');
+
 function wayBetween(one: DerivedJob, other: DerivedJob): number | null {
   if (!one.header || !other.header) return null;
   return standInTravelMin([one.header.site, other.header.site], MIDDAY)[0]?.[1] ?? null;
@@ -65,7 +67,7 @@ function plan({ work, stop }: SearchOrder<DaysWork>): void {
   const jobs = work.jobs.map(({ jobId, records, shop }): JobOfMany => {
     const job = deriveJob(records, shop);
     const glass = glassOf(job, work);
-    if (glass === null) withoutWeather.push(jobId);
+    if (glass === null) withoutWeather.push(nameOf(job));
     return {
       ...{ jobId, job, times: fitTimes(timesDefaults(job.rules), []), glassNotFit: glass ?? [] },
       splits: records.visit[VISIT_ID]?.splits ?? [],
@@ -82,6 +84,11 @@ function plan({ work, stop }: SearchOrder<DaysWork>): void {
     });
     return;
   }
+  const names = new Map(jobs.map(({ jobId, job }) => [jobId, nameOf(job)]));
+  const named = <Of extends { readonly jobId: string }>(of: Of) => ({
+    ...of,
+    job: names.get(of.jobId) ?? '?',
+  });
   const show = (found: DayPlan) => {
     const own = daysOfJobs(asked, many, found);
     const [fault] = [
@@ -100,7 +107,8 @@ function plan({ work, stop }: SearchOrder<DaysWork>): void {
       kind: 'better',
       better: {
         ...{ cost, lowerBound, proven, unplaced: unplaced.length, tasks: many.day.tasks.length },
-        ...{ jobs: [...own], leftOut: [...many.leftOut], withoutWeather },
+        timeZone: many.jobs[0]?.of.job.header?.site.timeZone ?? 'UTC',
+        ...{ jobs: own.map(named), leftOut: many.leftOut.map(named), withoutWeather },
       },
       afterSeconds: Math.round(goneMs() / 1000),
     });

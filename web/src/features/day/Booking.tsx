@@ -2,8 +2,9 @@ import { MOST_DAYS_ASKED } from '@neat-sill/core/contract';
 import { visitClock } from '@neat-sill/core/visits';
 import { countOf } from '@neat-sill/core/units';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { useCrewDaysQuery } from '../../api/api.ts';
-import { Button } from '../../ui/Button.tsx';
+import { Button, buttonLook } from '../../ui/Button.tsx';
 import { showDay, showMinute, today } from '../../ui/format.ts';
 import { useSlots, type BookOrder } from './usePlannedDays.ts';
 import type { Visit } from './useVisit.ts';
@@ -23,9 +24,14 @@ export function Booking({ visit }: { visit: Visit }) {
   const { timeZone } = job.header.site;
   return (
     <section aria-label="When could it be" className="flex flex-col items-start gap-2">
-      <Button onClick={ask} disabled={workers.length === 0 || !crewDays}>
-        When could we do this job?
-      </Button>
+      <div className="flex flex-wrap gap-2">
+        <Button onClick={ask} disabled={workers.length === 0 || !crewDays}>
+          When could we do this job?
+        </Button>
+        <Link to="/days" state={{ jobId: job.jobId }} className={buttonLook('plain')}>
+          Plan it with other jobs
+        </Link>
+      </div>
       {booked.kind === 'looking' && <p role="status">Looking through the weeks to come</p>}
       {booked.kind === 'found' && booked.slots.length === 0 && (
         <p role="status">

@@ -2,9 +2,10 @@ import { countOf } from '@neat-sill/core/units';
 import { Choice, TextField } from '../../ui/Field.tsx';
 import { showMoment } from '../../ui/format.ts';
 import type { Visit } from './useVisit.ts';
+import { WhoComes } from './WhoComes.tsx';
 import { isDay } from './visitChoices.ts';
 
-const DAYS = ['1', '2', '3', '5', '10', '20', '30', '42'] as const;
+export const DAYS = ['1', '2', '3', '5', '10', '20', '30', '42'] as const;
 
 /** Which days, and who comes; who of them is elsewhere then. */
 export function VisitForm({ visit }: { visit: Visit }) {
@@ -28,25 +29,7 @@ export function VisitForm({ visit }: { visit: Visit }) {
           options={DAYS.map((count) => [count, countOf(Number(count), 'day')])}
           onChoose={(count) => setChoices({ ...choices, days: Number(count) })}
         />
-        <fieldset className="flex flex-wrap gap-x-5 gap-y-1">
-          <legend className="text-sm text-quiet">Who comes</legend>
-          {crew.map(({ id, name }) => (
-            <label key={id} className="flex min-h-9 items-center gap-2">
-              <input
-                type="checkbox"
-                className="size-5 accent-edge"
-                checked={ids.includes(id)}
-                onChange={({ target }) =>
-                  setChoices({
-                    ...choices,
-                    comes: target.checked ? [...ids, id] : ids.filter((each) => each !== id),
-                  })
-                }
-              />
-              {name}
-            </label>
-          ))}
-        </fieldset>
+        <WhoComes crew={crew} ids={ids} onChoose={(comes) => setChoices({ ...choices, comes })} />
       </div>
       {elsewhere.length > 0 && (
         <ul className="text-sm text-quiet" aria-label="Elsewhere">

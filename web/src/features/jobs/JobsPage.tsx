@@ -100,6 +100,9 @@ export function JobsPage() {
       acts={
         rules?.makesJobs && (
           <>
+            <Link to="/days" className={buttonLook('plain')}>
+              Plan days of several jobs
+            </Link>
             <ImportJob />
             <Link to="/jobs/new" className={buttonLook('act')}>
               <Plus size={18} aria-hidden /> Make a job

@@ -1,0 +1,82 @@
+import type { PlannedJobs } from '@neat-sill/core/contract';
+import { visitClock } from '@neat-sill/core/visits';
+import { countOf } from '@neat-sill/core/units';
+import { scaleLinear } from 'd3';
+import { showDay, showMinute } from '../../../ui/format.ts';
+import { daysOfPlan, type DayOfPerson } from './severalRows.ts';
+
+const HOUR = 60;
+/** Fewer tenths of the width than this have no room for a name. */
+const NARROW_SHARE = 0.09;
+
+/** Jobs are told apart by their letter, in the list and on the board. */
+export const letterOf = (at: number) => String.fromCharCode('A'.charCodeAt(0) + (at % 26));
+
+/** Who is where when, day by day: a line for each person, a bar for each stretch at a job. */
+export function PlannedBoard({ planned, from }: { planned: PlannedJobs; from: string }) {
+  if (planned.jobs.length === 0) return null;
+  const clock = visitClock(planned.timeZone, from);
+  const days = daysOfPlan(planned, clock.local);
+  const all = days.flatMap(({ people }) => people.flatMap(({ atJobs }) => atJobs));
+  const [begin, end] = [
+    Math.floor(Math.min(...all.map(({ fromMinute }) => fromMinute)) / HOUR) * HOUR,
+    Math.ceil(Math.max(...all.map(({ toMinute }) => toMinute)) / HOUR) * HOUR,
+  ];
+  const x = scaleLinear([begin, end], [0, 100]);
+  const hours = Array.from({ length: (end - begin) / HOUR + 1 }, (_, at) => begin + at * HOUR);
+  return (
+    <section aria-label="Who is where" className="flex flex-col gap-4">
+      {days.map(({ day, people }) => (
+        <div key={day}>
+          <h3 className="font-semibold">{showDay(clock.dayOf(day))}</h3>
+          <div className="ml-28 flex justify-between text-xs text-quiet tabular-nums max-sm:ml-0" aria-hidden>
+            {hours.map((hour) => (
+              <span key={hour}>{hour / HOUR}</span>
+            ))}
+          </div>
+          <ul className="flex flex-col gap-1">
+            {people.map((person) => (
+              <PersonLine key={person.personId} person={person} planned={planned} x={x} />
+            ))}
+          </ul>
+        </div>
+      ))}
+    </section>
+  );
+}
+
+function PersonLine({
+  person: { name, atJobs },
+  planned: { jobs },
+  x,
+}: {
+  person: DayOfPerson;
+  planned: PlannedJobs;
+  x: (minute: number) => number;
+}) {
+  return (
+    <li className="flex items-center gap-2 max-sm:flex-col max-sm:items-stretch max-sm:gap-0">
+      <span className="w-26 shrink-0 truncate text-sm">{name}</span>
+      <ol className="relative h-8 flex-1 border border-hairline-soft bg-sheet">
+        {atJobs.map(({ key, at, fromMinute, toMinute, tasks }) => {
+          const width = x(toMinute) - x(fromMinute);
+          const said = `${letterOf(at)}, ${jobs[at]?.job ?? '?'}: ${showMinute(fromMinute)} to ${showMinute(toMinute)}, ${countOf(tasks, 'task')}`;
+          return (
+            <li
+              key={key}
+              title={said}
+              className="absolute inset-y-0 overflow-hidden border-l-4 border-edge bg-edge-tint px-1 text-sm leading-8 whitespace-nowrap"
+              style={{ left: `${x(fromMinute)}%`, width: `${width}%` }}
+            >
+              <span aria-hidden>
+                <b>{letterOf(at)}</b>
+                {width > NARROW_SHARE * 100 && ` ${jobs[at]?.job ?? ''}`}
+              </span>
+              <span className="sr-only">{said}</span>
+            </li>
+          );
+        })}
+      </ol>
+    </li>
+  );
+}
