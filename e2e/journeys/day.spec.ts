@@ -164,3 +164,37 @@ test('a kept day is changed by hand, planned anew around what happened, booked, 
   await expect(page.getByLabel('Address for your calendar')).toBeHidden();
   expect((await page.request.get(address)).status()).toBe(404);
 });
+
+test('several jobs are planned at once on the server, kept, and each has its days', async ({
+  signedIn: page,
+}) => {
+  const panes = [0, 1].map(() => ({ ...read(700, 900), coverage: { kind: 'whole' } }));
+  const first = await jobOfCases(page, 'Upper floor', panes);
+  await jobOfCases(page, 'Lower floor', panes);
+  await page.goto(`/jobs/${first}/day`);
+  await page.getByRole('link', { name: 'Plan it with other jobs' }).click();
+  await expect(page.getByText('Which jobs (1 job chosen)')).toBeVisible();
+  await page.getByLabel('Find by customer, street, film or lot').fill('bakery');
+  const bakery = page.getByRole('checkbox', { name: /Kiln Lane Bakery/ });
+  await expect(bakery.nth(2)).toBeVisible();
+  for (let at = 0; at < 3; at += 1) await bakery.nth(at).check();
+  const chosen = await page.locator('fieldset input:checked[type=checkbox]').and(bakery).count();
+  await page.getByLabel('First day').fill('2027-08-02');
+  await page.getByRole('button', { name: 'Plan these days' }).click();
+  await expect(page.getByRole('heading', { name: /^\d jobs done on \d Aug 2027 at/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await expect(page.getByText(/^Stopped\./)).toBeVisible();
+  // It is found again by whoever comes back.
+  await page.reload();
+  await expect(page.getByRole('heading', { name: /^\d jobs done on/ })).toBeVisible();
+  await expect(page.getByRole('list', { name: 'The jobs' }).getByRole('listitem')).toHaveCount(chosen);
+  const links = page.getByRole('list', { name: 'The jobs' }).getByRole('link');
+  const addresses = await links.evaluateAll((all) => all.map((each) => each.getAttribute('href') ?? ''));
+  await page.getByRole('button', { name: 'Keep these days' }).click();
+  await expect(page.getByText('Every job has its days now')).toBeVisible();
+  for (const address of addresses) {
+    await page.goto(address);
+    await expect(page.getByText(/^Kept\./)).toBeVisible();
+    await expect(page.getByLabel('First day')).toHaveValue('2027-08-02');
+  }
+});
