@@ -5,7 +5,6 @@ import { seededRandom } from '../../../units/index.ts';
 import { demandOf, withMorePlaces, type Demand } from '../../cost/demand.ts';
 import { solverOfText, type PaneForPlan } from '../../index.ts';
 import { arrangementOf, pullOf, type Arrangement, type BuiltPull } from './builtPull.ts';
-import { PullMixer, roundedWays } from './mixPulls.ts';
 import { PullBuilder } from './pull.ts';
 import { aboveBy, costAbove, filmOfParts, PullPool, type PoolEffort } from './pullPool.ts';
 
@@ -137,79 +136,4 @@ test('film of a part is that of the supply whose film costs least; a column cost
   expect([...filmOfParts(free)]).toEqual([600_000]);
   const column = { cost: 12, entries: [[0, 2] as const, [3, 1] as const] };
   expect(costAbove(column, { duals: [4, 9, 9, 1] })).toBe(3);
-});
-
-test('ways come to as many copies as there are, as near to the fractions as whole ones are', () => {
-  const { demand } = poolOf([pane('wide', 1600, 1000, 5), pane('b', 400, 1000, 3)]);
-  const [wide, plain] = demand.kinds;
-  if (!wide || !plain) throw new Error('no kinds');
-  const [way] = wide.ways;
-  const of = { kinds: [{ ...wide, ways: way ? [way, way, way] : [] }, plain] };
-  const columns = [0, 1, 2].map((each) => ({ kind: 0, way: each }));
-  expect(roundedWays(of, columns, [2.6, 1.4, 1])).toEqual([[3, 1, 1], [3]]);
-  expect(roundedWays(of, columns, [1.2, 3.2, 0.6])).toEqual([[1, 3, 1], [3]]);
-  // More than there are can come of rounding.
-  expect(roundedWays(of, columns, [3, 2, 1])[0]?.reduce((sum, each) => sum + each, 0)).toBe(5);
-});
-
-describe('a mix', () => {
-  const spliced = [pane('wide', 1600, 1000, 2), pane('b', 400, 1000, 2), pane('c', 200, 1000, 2)];
-  const mixerOf = (more: Partial<PoolEffort> = {}) => {
-    const { job, demand } = poolOf(spliced);
-    const places = withMorePlaces(demand, job, () => [
-      { axis: 'vertical', at: [1000] },
-      { axis: 'vertical', at: [700] },
-    ]);
-    const own = { ...effort, random: seededRandom(3), ...more };
-    const pool = new PullPool(places, new PullBuilder(places), own);
-    return { demand: places, mixer: new PullMixer(pool, own), now: alone(places) };
-  };
-  const madeBy = (demand: Demand, { pulls }: { readonly pulls: readonly BuiltPull[] }) => {
-    const made = new Int32Array(demand.parts.length);
-    for (const { strips } of pulls)
-      for (const { stack } of strips) for (const { part } of stack) made[part] = (made[part] ?? 0) + 1;
-    return made;
-  };
-
-  test('settles the ways that cost least, and takes pulls that make all there is', () => {
-    const { demand, mixer, now } = mixerOf();
-    const mix = mixer.mix(now);
-    if (!mix) throw new Error('no mix');
-    // Both at 1000 with 600, beside which goes the pane of 400: four pulls; those of 200 in one more. Or 700 and 900.
-    expect(mix.pulls.reduce((sum, { cost }) => sum + cost, 0)).toBeCloseTo(50, 6);
-    expect(mix.ways.map((counts) => counts.reduce((sum, each) => sum + each, 0))).toEqual([2, 2, 2]);
-    const made = madeBy(demand, mix);
-    demand.kinds.forEach(({ ways }, kind) =>
-      ways.forEach(({ parts }, way) => {
-        for (const part of parts) expect(made[part] ?? 0).toBeGreaterThanOrEqual(mix.ways[kind]?.[way] ?? 0);
-      }),
-    );
-  });
-
-  test('goes elsewhere where the same ways were mixed before, and ends where nothing is new', () => {
-    const { mixer, now } = mixerOf();
-    const keys = Array.from({ length: 40 }, () => mixer.mix(now)).map(
-      (mix) => mix && JSON.stringify(mix.ways),
-    );
-    const times = new Map<string, number>();
-    for (const key of keys) if (key) times.set(key, (times.get(key) ?? 0) + 1);
-    expect(times.size).toBeGreaterThan(2);
-    expect(Math.max(...times.values())).toBe(2);
-    expect(keys.at(-1)).toBeNull();
-  });
-
-  test('needs a solver and time', () => {
-    const without = mixerOf({ solver: null });
-    expect(without.mixer.mix(without.now)).toBeNull();
-    const late = mixerOf({ secondsLeft: () => 0 });
-    expect(late.mixer.mix(late.now)).toBeNull();
-  });
-
-  test('of panes that go one way only is made as often as it is asked for', () => {
-    const { demand, builder } = poolOf([pane('a', 400, 1000, 4), pane('b', 200, 1000, 2)]);
-    const mixer = new PullMixer(new PullPool(demand, builder, effort), effort);
-    const now = alone(demand);
-    for (let times = 0; times < 4; times += 1)
-      expect(mixer.mix(now)?.pulls.reduce((sum, { cost }) => sum + cost, 0)).toBeCloseTo(20, 6);
-  });
 });
