@@ -88,18 +88,6 @@ describe('a mix', () => {
     );
   });
 
-  test('goes elsewhere where the same ways were mixed before, and ends where nothing is new', () => {
-    const { mixer, now } = mixerOf();
-    const keys = Array.from({ length: 40 }, () => mixer.mix(now)).map(
-      (mix) => mix && JSON.stringify(mix.ways),
-    );
-    const times = new Map<string, number>();
-    for (const key of keys) if (key) times.set(key, (times.get(key) ?? 0) + 1);
-    expect(times.size).toBeGreaterThan(2);
-    expect(Math.max(...times.values())).toBe(2);
-    expect(keys.at(-1)).toBeNull();
-  });
-
   test('needs a solver and time', () => {
     const without = mixerOf({ solver: null });
     expect(without.mixer.mix(without.now)).toBeNull();
