@@ -1,5 +1,5 @@
 import type { People } from '@neat-sill/core/contract';
-import { and, asc, eq, gt, isNull, max } from 'drizzle-orm';
+import { and, asc, eq, gt, isNull, max, or, sql } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
 import {
   busyTimes,
@@ -71,7 +71,10 @@ export async function removePerson(tx: Tx, id: string, erase: boolean, now: Date
   await tx.delete(links).where(eq(links.personId, id));
   for (const own of [calendarFeeds, calendarEvents, busyTimes])
     await tx.delete(own).where(eq(own.personId, id));
-  await tx.delete(dayPlannings).where(eq(dayPlannings.askedBy, id));
+  // Days that were planned for others name those who come.
+  await tx
+    .delete(dayPlannings)
+    .where(or(eq(dayPlannings.askedBy, id), sql`${dayPlannings.asked}->'workerIds' ? ${id}`));
   await tx
     .update(people)
     .set({

@@ -129,6 +129,23 @@ test('stopped, it ends long before its time with the best so far; one that was l
   expect((await last())?.state).toBe('ready');
 });
 
+test('with a job that is erased, or somebody who leaves, goes what was planned with them', async () => {
+  const [first, second] = jobIds as [string, string];
+  await start({ jobIds: [second] });
+  await carryOut();
+  expect((await last())?.planned?.jobs).toHaveLength(1);
+  expect((await owner.put(`/jobs/${second}/keeping`, { shelf: 'deleted' })).status).toBe(200);
+  expect((await owner.call('DELETE', `/jobs/${second}`)).status).toBeLessThan(300);
+  expect((await last())?.asked.jobIds ?? []).not.toContain(second);
+  await start({ jobIds: [first] });
+  const leaving = ((await owner.get('/crew')).body as unknown as { id: string; name: string }[]).find(
+    ({ name }) => name === 'installer',
+  );
+  expect((await last())?.asked.workerIds).toContain(leaving?.id);
+  expect((await owner.post(`/people/${leaving?.id}/removal`, { erase: true })).status).toBeLessThan(300);
+  expect((await last())?.asked.workerIds ?? []).not.toContain(leaving?.id);
+});
+
 test('apprentices plan no days, other shops see none, and strangers’ jobs and people are not found', async () => {
   const apprentice = await signedIn(server, shop.emails.apprentice);
   expect(await start({}, apprentice)).toMatchObject({

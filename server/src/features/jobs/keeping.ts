@@ -11,6 +11,7 @@ import {
   jobRecords,
   jobs,
   customerLinks,
+  dayPlannings,
   papers,
   people,
   pictures,
@@ -127,6 +128,8 @@ export async function eraseJob(tx: Tx, jobId: string): Promise<void> {
     .where(
       sql`${claims.id} in (select id from plannings where job_id = ${jobId} union select id from papers where job_id = ${jobId})`,
     );
+  // What was planned of it with other jobs names its customer.
+  await tx.delete(dayPlannings).where(sql`${dayPlannings.asked}->'jobIds' ? ${jobId}`);
   // The database lets a log go only with its job (migration 0018).
   await tx.execute(sql`select set_config('app.purpose', 'erase', true)`);
   for (const table of [customerLinks, papers, plannings, pictures, cutPulls, jobEdits, jobRecords])

@@ -3,7 +3,8 @@ import { paneForTest } from '../../../testing/planJobs.ts';
 import { pricedRowFilm as film, rowJob } from '../../../testing/rowJobs.ts';
 import { seededRandom } from '../../../units/index.ts';
 import { demandOf, withMorePlaces, type Demand } from '../../cost/demand.ts';
-import { solverOfText, type LinearModel, type LinearSolver } from '../../index.ts';
+import type { LinearModel } from '../../cost/linearSolver.ts';
+import { solverOfText, type LinearSolver } from '../../index.ts';
 import { arrangementOf, pullOf, type Arrangement, type BuiltPull } from './builtPull.ts';
 import { PullMixer, roundedWays } from './mixPulls.ts';
 import { PullBuilder } from './pull.ts';
@@ -109,10 +110,10 @@ describe('what is settled', () => {
   function mixerWith(
     values: readonly (readonly number[])[],
     {
-      random = () => 0,
+      random = (): number => 0,
       costs = [0, 0, 0, 0, 0, 0],
-      whole = () => [1] as readonly number[] | null,
-      secondsLeft = () => 60,
+      whole = (): readonly number[] | null => [1],
+      secondsLeft = (): number => 60,
     } = {},
   ) {
     const way = { parts: [0], supply: 0, place: null, looks: 0 };
