@@ -3,7 +3,7 @@ import { SMALLEST_LACK_MM } from '../../units/index.ts';
 import { mayComeOff, type Supply } from '../cost/demand.ts';
 import { allowanceAt, type FilmForPlan, type PaneForPlan, type PlanJob } from '../format/planJob.ts';
 import { divide } from '../lay/layouts.ts';
-import { spanOf, type SeamAxis } from '../looks/looks.ts';
+import { spanOf, type SeamAxis, type SeamPlace } from '../looks/looks.ts';
 
 /** Whether a pane of the film is divided at all, off what is sold. */
 export function dividesAny(film: FilmForPlan, job: PlanJob): boolean {
@@ -75,6 +75,13 @@ export function seamsAt(
   const first = firstMm - firstMarginMm - rules.seamOverlap / 2;
   return Array.from({ length: panels - 1 }, (_, at) => first + at * (supply.widthMm - rules.seamOverlap));
 }
+
+/** The first panel of a place: what `seamsAt` makes seams of. */
+export const firstOf = (
+  { firstMarginMm }: Pick<Divided, 'firstMarginMm'>,
+  { atMm }: SeamPlace,
+  { rules }: PlanJob,
+): number => (atMm[0] ?? 0) + firstMarginMm + rules.seamOverlap / 2;
 
 /** First panels that end where a seam looks well: in a hidden strip, on a line of the building, at a third. */
 export function firstsThatLookWell(

@@ -7,6 +7,7 @@ import { fillingOf, panelPrice, type Filling } from '../cost/filling.ts';
 import type { LinearSolver } from '../cost/linearSolver.ts';
 import {
   dividedPanes,
+  firstOf,
   firstsThatLookWell,
   isPermitted,
   narrowestFirsts,
@@ -137,7 +138,7 @@ class TriedPlaces {
         if (!place || !supply || !taken.has(wayKey(kind, way))) return;
         const of = this.byKey.get(this.keyOf(pane, place.axis, supply));
         if (!of) return;
-        const firstMm = (place.atMm[0] ?? 0) + of.firstMarginMm + this.job.rules.seamOverlap / 2;
+        const firstMm = firstOf(of, place, this.job);
         if (this.has(of, firstMm)) found.set(of, [...(found.get(of) ?? []), firstMm]);
       }),
     );

@@ -1,7 +1,7 @@
 import { withMorePlaces, type Demand, type Supply } from '../cost/demand.ts';
 import type { FilmForPlan, PlanJob } from '../format/planJob.ts';
 import { looksOf } from '../looks/looks.ts';
-import { dividedPanes, isPermitted, seamsAt, type Divided } from './divided.ts';
+import { dividedPanes, firstOf, isPermitted, seamsAt, type Divided } from './divided.ts';
 
 /** Further places of one pane off one supply at a time. */
 const NEW_PLACES = 3;
@@ -10,8 +10,18 @@ const MOST_PARTS = 400;
 /** Whole pulls may want a place that costs more by this share than the pane is reckoned to, in fractions. */
 const NEARLY = 0.01;
 
-/** What a panel so long costs off a supply, by whole mm of its width. */
-type PanelPrices = (supply: Supply, alongMm: number) => Float64Array;
+/** Places nearer to each other than this are one for whoever looks for others, mm. */
+const APART_MM = 2;
+
+/** What a panel so long costs in the pulls of a supply, by whole mm of its width. */
+export type PanelPrices = (supply: Supply, alongMm: number) => Float64Array;
+
+/** Gives a demand with further places, by what panels cost and what a programme says kinds are worth. */
+export type MorePlaces = (
+  demand: Demand,
+  priceOf: PanelPrices,
+  worthOfKind: (kind: number) => number,
+) => Demand;
 
 /** First panels, in whole mm, at which a pane costs less than `atMostPrice`: the cheapest, each less than both beside it. */
 function cheapestFirsts(
@@ -34,7 +44,7 @@ function cheapestFirsts(
     const film = priceOf(firstMm);
     if (!(film < atMostPrice) || film > priceOf(firstMm - 1) || film >= priceOf(firstMm + 1)) continue;
     const price = film + looks(firstMm);
-    if (price < atMostPrice && !known.some((mm) => Math.abs(mm - firstMm) < 2))
+    if (price < atMostPrice && !known.some((mm) => Math.abs(mm - firstMm) < APART_MM))
       found.push({ firstMm, price });
   }
   return found
@@ -45,12 +55,10 @@ function cheapestFirsts(
 
 /**
  * Gives, for a film and a job, the demand with further places for the seams of panes that stand for themselves: where both
- * panels together cost less in the pulls there are than the programme says the pane is worth. The same demand where none does.
+ * panels together cost no more, to a hundredth, in the pulls there are than the programme says the pane is worth. The same
+ * demand where none does.
  */
-export function placesThatPay(
-  film: FilmForPlan,
-  job: PlanJob,
-): (demand: Demand, priceOf: PanelPrices, worthOfKind: (kind: number) => number) => Demand {
+export function placesThatPay(film: FilmForPlan, job: PlanJob): MorePlaces {
   return (demand, priceOf, worthOfKind) => {
     const { counting, kinds, supplies } = demand;
     if (demand.parts.length > MOST_PARTS) return demand;
@@ -74,9 +82,7 @@ export function placesThatPay(
       const knownMm = kinds.flatMap((kind) =>
         kind.pane.id === pane.id
           ? kind.ways.flatMap((way) =>
-              way.place?.axis === axis && way.supply === supply.index
-                ? [(way.place.atMm[0] ?? 0) + of.firstMarginMm + job.rules.seamOverlap / 2]
-                : [],
+              way.place?.axis === axis && way.supply === supply.index ? [firstOf(of, way.place, job)] : [],
             )
           : [],
       );

@@ -40,7 +40,7 @@ export function roundedWays(
   const shares = kinds.map(({ copies, ways }) => (ways.length === 1 ? [copies.length] : ways.map(() => 0)));
   columns.forEach(({ kind, way }, at) => {
     const of = shares[kind];
-    if (of && of.length > 1) of[way] = values[at] ?? 0;
+    if (of) of[way] = values[at] ?? 0;
   });
   return shares.map((of, kind) => {
     const counts = of.map((each) => Math.floor(each + 1e-6));

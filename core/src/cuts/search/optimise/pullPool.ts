@@ -1,12 +1,13 @@
 import type { Demand, Supply } from '../../cost/demand.ts';
 import type { LinearAnswer, LinearSolver } from '../../cost/linearSolver.ts';
+import type { MorePlaces, PanelPrices } from '../../places/placesThatPay.ts';
 import { formsOf, type Arrangement, type BuiltPull } from './builtPull.ts';
 import { PullBuilder } from './pull.ts';
 import { programmeOver, type FixedWays, type PullProgramme } from './pullProgramme.ts';
 
 const LARGEST_POOL = 20_000;
 /** Longer pulls are unhandy, and as a rule no cheaper. */
-const LONGEST_PULL_MM = 12_000;
+export const LONGEST_PULL_MM = 12_000;
 /** Columns of a programme in fractions: of all ways that panes may go, or where some of them are settled. */
 const MOST_COLUMNS = 600;
 const MOST_COLUMNS_SETTLED = 500;
@@ -23,9 +24,6 @@ const SHARES_OF_BOUND: readonly number[] = [0.8, 0.6, 0.4, 0.2];
 /** What a part counts for that has to be in a pull. */
 const WANTED_MOST = 1000;
 
-/** What a panel so long would cost in the pulls of a supply, by whole mm of its width. */
-export type PanelPrices = (supply: Supply, alongMm: number) => Float64Array;
-
 export interface PoolEffort {
   readonly random: () => number;
   readonly shouldStop: () => boolean;
@@ -34,11 +32,7 @@ export interface PoolEffort {
   /** What the bound says a part is worth; null where there is none. */
   readonly worth: readonly number[] | null;
   /** The demand with further places for seams, of those that would pay by such prices; the same one where none does. */
-  readonly morePlaces?: (
-    demand: Demand,
-    priceOf: PanelPrices,
-    worthOfKind: (kind: number) => number,
-  ) => Demand;
+  readonly morePlaces?: MorePlaces;
 }
 
 /** A programme in fractions, solved, with all pulls that came of it. */
@@ -71,7 +65,8 @@ export class PullPool {
   private above: ((pull: BuiltPull) => number) | null = null;
   /** Lengths by supply at which pulls paid best. */
   private readonly paid = new Map<number, readonly number[]>();
-  private film: Float64Array;
+  /** What a piece of each part is worth by its film alone. */
+  film: Float64Array;
 
   constructor(
     /** With the places that were found to pay: its first parts and ways stay what they were. */
@@ -124,10 +119,11 @@ export class PullPool {
   /** How often a part may be wanted at the most. */
   private wanted(fixed: FixedWays): Int32Array {
     const { kinds, parts } = this.demand;
-    return Int32Array.from(
-      parts,
-      ({ kind, way }) => fixed.get(kind)?.[way] ?? kinds[kind]?.copies.length ?? 0,
-    );
+    return Int32Array.from(parts, ({ kind, way }) => {
+      const settled = fixed.get(kind);
+      // What is settled says nothing of places that came later: nobody goes there.
+      return settled ? (settled[way] ?? 0) : (kinds[kind]?.copies.length ?? 0);
+    });
   }
 
   /** Lengths at which a pull may end: such as paid before, and others of two or three pieces behind each other. */

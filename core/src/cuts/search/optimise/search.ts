@@ -2,7 +2,7 @@ import { SMALLEST_LACK_MM } from '../../../units/index.ts';
 import { boundTo, goesOn, type Demand, type Form, type Supply } from '../../cost/demand.ts';
 import { PullBuilder } from './pull.ts';
 import { PullMixer, type ChosenPulls } from './mixPulls.ts';
-import { filmOfParts, PullPool, type PoolEffort } from './pullPool.ts';
+import { LONGEST_PULL_MM, PullPool, type PoolEffort } from './pullPool.ts';
 import { countOf, formsOf, pullOf, type Arrangement, type BuiltPull } from './builtPull.ts';
 
 export interface SearchEffort extends PoolEffort {
@@ -26,8 +26,6 @@ const BOUGHT = 1.0005;
 const lengthsTried = (copies: number) => (copies > 150 ? 4 : copies > 60 ? 9 : 24);
 /** How much of a part's worth is taken from the bound, the rest from its film. */
 const SHARES: readonly number[] = [0, 0.5, 1];
-/** Longer pulls are unhandy, and as a rule no cheaper. */
-const LONGEST_PULL_MM = 12_000;
 /** Steps without a better arrangement after which the search goes on from elsewhere. */
 const STALE_STEPS = 100;
 /** Steps before the first mix of all pulls, and at the most between two: each comes after twice as many as the one before. */
@@ -39,21 +37,26 @@ const STEPS_TO_MIX_WAYS = 25;
 class Search {
   private readonly pool: PullPool;
   private readonly mixer: PullMixer;
-  private demand: Demand;
-  private builder: PullBuilder;
-  private area: Float64Array;
-  private byPart: readonly (readonly Form[])[];
 
   constructor(
     demand: Demand,
     private readonly effort: SearchEffort,
   ) {
-    this.demand = demand;
-    this.builder = new PullBuilder(demand);
-    this.pool = new PullPool(demand, this.builder, effort);
+    this.pool = new PullPool(demand, new PullBuilder(demand), effort);
     this.mixer = new PullMixer(this.pool, effort);
-    this.area = filmOfParts(demand);
-    this.byPart = demand.parts.map(({ forms }) => forms);
+  }
+
+  /** With the places that came to it while it was searched. */
+  private get demand(): Demand {
+    return this.pool.demand;
+  }
+
+  private get builder(): PullBuilder {
+    return this.pool.builder;
+  }
+
+  private get area(): Float64Array {
+    return this.pool.film;
   }
 
   /** What parts count for while pulls are chosen: between their film and what the bound says they are worth, shaken. */
@@ -149,7 +152,9 @@ class Search {
     for (let parts = open(); parts.length > 0; parts = open()) {
       if (this.effort.shouldStop()) return null;
       const sizeOf = (part: number) =>
-        Math.max(...(this.byPart[part] ?? []).map(({ acrossMm: w, alongMm: l }) => Math.max(w, l)));
+        Math.max(
+          ...(this.demand.parts[part]?.forms ?? []).map(({ acrossMm: w, alongMm: l }) => Math.max(w, l)),
+        );
       const order = parts.sort((a, b) => sizeOf(b) - sizeOf(a));
       const anchor = order[Math.floor(random() ** 3 * Math.min(order.length, shake > 0 ? 5 : 1))] ?? order[0];
       if (anchor === undefined) break;
@@ -160,7 +165,7 @@ class Search {
         if (supply.costPerMm <= 0 || (bounded !== null && bounded !== supply.index)) continue;
         const room = rest[supply.index] ?? 0;
         const longest = this.longestPull(supply, Math.min(room, supply.lengthMm), left);
-        for (const form of this.byPart[anchor] ?? []) {
+        for (const form of this.demand.parts[anchor]?.forms ?? []) {
           if (!goesOn(form, supply) || form.alongMm > longest + SMALLEST_LACK_MM) continue;
           for (const length of this.lengths(form, supply, left, longest)) {
             const trial = left.slice();
@@ -301,13 +306,6 @@ class Search {
   /** What programmes over all pulls found so far make of them, with further places for seams where they pay. */
   private mixed(now: Arrangement): Arrangement | null {
     const chosen = this.mixer.mix(now);
-    const { demand } = this.pool;
-    if (demand !== this.demand) {
-      this.demand = demand;
-      this.builder = this.pool.builder;
-      this.area = filmOfParts(demand);
-      this.byPart = demand.parts.map(({ forms }) => forms);
-    }
     return chosen && this.completed(chosen);
   }
 
