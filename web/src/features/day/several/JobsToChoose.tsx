@@ -13,7 +13,7 @@ function waitingOf({ filmed, measured, done, panes }: JobSummary): string {
   return `${countOf(ready, 'pane')} to film`;
 }
 
-/** The open jobs, found by words; those chosen stay in sight. */
+/** The open jobs, found by words. What is chosen stays so while others are looked for. */
 export function JobsToChoose({
   chosen,
   onChoose,
@@ -68,11 +68,18 @@ export function JobsToChoose({
           );
         })}
       </ul>
-      {hasNextPage && (
-        <Button size="low" onClick={() => void fetchNextPage()}>
-          More jobs
-        </Button>
-      )}
+      <div className="flex gap-2">
+        {hasNextPage && (
+          <Button size="low" onClick={() => void fetchNextPage()}>
+            More jobs
+          </Button>
+        )}
+        {chosen.length > 0 && (
+          <Button size="low" onClick={() => onChoose([])}>
+            Choose none of them
+          </Button>
+        )}
+      </div>
     </fieldset>
   );
 }

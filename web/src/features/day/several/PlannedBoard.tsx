@@ -6,7 +6,7 @@ import { showDay, showMinute } from '../../../ui/format.ts';
 import { daysOfPlan, type DayOfPerson } from './severalRows.ts';
 
 const HOUR = 60;
-/** Fewer tenths of the width than this have no room for a name. */
+/** A stretch with a smaller share of the width than this has no room for a name. */
 const NARROW_SHARE = 0.09;
 
 /** Jobs are told apart by their letter, in the list and on the board. */
@@ -31,7 +31,7 @@ export function PlannedBoard({ planned, from }: { planned: PlannedJobs; from: st
           <h3 className="font-semibold">{showDay(clock.dayOf(day))}</h3>
           <div className="ml-28 flex justify-between text-xs text-quiet tabular-nums max-sm:ml-0" aria-hidden>
             {hours.map((hour) => (
-              <span key={hour}>{hour / HOUR}</span>
+              <span key={hour}>{showMinute(hour)}</span>
             ))}
           </div>
           <ul className="flex flex-col gap-1">

@@ -96,9 +96,5 @@ export function useKeepDays() {
     }
     setKept({ kind: 'done', refused });
   };
-  return {
-    kept,
-    keep: (planned: PlannedJobs) => void keep(planned),
-    forget: () => setKept({ kind: 'none' }),
-  };
+  return { kept, keep: (planned: PlannedJobs) => void keep(planned) };
 }
