@@ -319,6 +319,13 @@ describe('sill day and sill daycheck', () => {
     expect(checked.stderr).toMatch(/^avoid assignments\[\d\]: P1\.film goes on from 600 to 626/m);
   });
 
+  test('the example of the docs, with roads that are full in the morning, is planned and holds', () => {
+    const asked = join(root, 'docs/formats/example-day-case.json');
+    const out = join(folder, 'example.json');
+    expect(sill('day', asked, '--out', out, '--seconds', '1')).toMatchObject({ status: 0, stderr: '' });
+    expect(sill('daycheck', asked, out)).toEqual({ status: 0, stdout: '', stderr: '' });
+  });
+
   test('what is not placed ends with 1 and is told with what would help; a wrong case with 2', () => {
     const bead = { id: 'b', placeId: 'reading', minutes: 10, hands: 1, needs: 'bead' };
     const { status, stdout, stderr } = sill(

@@ -8,6 +8,7 @@ export {
   endOfPlan,
   endsIn,
   shiftsWorked,
+  waysIn,
   type Assignment,
   type DayCase,
   type DayPlan,

@@ -97,6 +97,28 @@ export function syntheticDay(seed: number, { people, sites, days, tasks, sunny }
   };
 }
 
+/** The same days with roads that are full twice a day: ways begun then take up to twice as long, in whole steps. */
+export function withFullRoads(day: DayCase, seed: number, stepMin: number): DayCase {
+  const random = seededRandom(seed);
+  const steps = (from: number, to: number) => stepMin * Math.round((from + random() * (to - from)) / stepMin);
+  const shifts = day.people.flatMap((person) => person.shifts);
+  const days = [...new Set(shifts.map(({ from }) => Math.floor(from / DAY)))].sort((a, b) => a - b);
+  const travelAt = days.flatMap((each) => {
+    const own = shifts.filter(({ from }) => Math.floor(from / DAY) === each);
+    const [begin, end] = [Math.min(...own.map(({ from }) => from)), Math.max(...own.map(({ to }) => to))];
+    const morning = { from: begin, to: begin + steps(20, 60) };
+    const evening = { from: Math.max(morning.to, end - steps(40, 80)), to: end };
+    return [morning, evening].flatMap((stretch) => {
+      const slower = 1.2 + 0.8 * random();
+      const travelMin = day.travelMin.map((row) =>
+        row.map((minutes) => stepMin * Math.ceil((minutes * slower) / stepMin)),
+      );
+      return stretch.to > stretch.from ? [{ ...stretch, travelMin }] : [];
+    });
+  });
+  return { ...day, id: `${day.id}, full roads`, travelAt };
+}
+
 /** A small day whose moments are all whole tens of minutes, so that trying everything ends. */
 export function smallDay(seed: number): DayCase {
   const random = seededRandom(seed);

@@ -6,7 +6,31 @@ export function everyDay(
   stepMin: number,
 ): { readonly unplaced: number; readonly cost: number } {
   const place = new Map(day.places.map(({ id }, at) => [id, at]));
-  const way = (from: number, to: number) => day.travelMin[from]?.[to] ?? 0;
+  const wayAt = (from: number, to: number, moment: number) => {
+    const own = day.travelAt?.find((each) => each.from <= moment && moment < each.to);
+    return (own?.travelMin ?? day.travelMin)[from]?.[to] ?? 0;
+  };
+  const known = new Map<string, number>();
+  const once = (key: string, find: () => number): number => {
+    const found = known.get(key) ?? find();
+    known.set(key, found);
+    return found;
+  };
+  /** Leaving at any minute from a moment on: when somebody is there at the earliest. */
+  const there = (from: number, to: number, moment: number) =>
+    once(`there ${from} ${to} ${moment}`, () => {
+      let best = Infinity;
+      for (let leaves = moment; leaves <= best; leaves += 1)
+        best = Math.min(best, leaves + wayAt(from, to, leaves));
+      return best;
+    });
+  /** The last minute at which somebody leaves who is there at a moment. */
+  const leaves = (from: number, to: number, moment: number) =>
+    once(`leaves ${from} ${to} ${moment}`, () => {
+      let at = moment;
+      while (at + wayAt(from, to, at) > moment) at -= 1;
+      return at;
+    });
   interface Put {
     readonly task: number;
     readonly people: readonly number[];
@@ -23,14 +47,16 @@ export function everyDay(
   const fitsPerson = (person: number, put: Put, puts: readonly Put[]) => {
     const { shifts = [] } = day.people[person] ?? {};
     const at = placeOf(put.task);
-    const shift = shifts.find(({ from, to }) => from <= put.start - way(0, at) && put.end + way(at, 0) <= to);
+    const shift = shifts.find(
+      ({ from, to }) => from <= leaves(0, at, put.start) && there(at, 0, put.end) <= to,
+    );
     if (!shift || shift.breaks.some(({ from, to }) => put.start < to && from < put.end)) return false;
     return puts.every((other) => {
       if (!other.people.includes(person)) return true;
-      const there = placeOf(other.task);
+      const its = placeOf(other.task);
       return other.start < put.start
-        ? other.end + way(there, at) <= put.start
-        : put.end + way(at, there) <= other.start;
+        ? there(its, at, other.end) <= put.start
+        : there(at, its, put.end) <= other.start;
     });
   };
   const costOf = (puts: readonly Put[]) => {
@@ -43,7 +69,8 @@ export function everyDay(
         const [first, last] = [own[0], own.at(-1)];
         if (first && last)
           cost +=
-            costPerMin * (last.end + way(placeOf(last.task), 0) - first.start + way(0, placeOf(first.task)));
+            costPerMin *
+            (there(placeOf(last.task), 0, last.end) - leaves(0, placeOf(first.task), first.start));
       }),
     );
     return cost;

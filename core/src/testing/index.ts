@@ -4,7 +4,7 @@ export { filmForTest, jobForTest, paneForTest, randomJob } from './planJobs.ts';
 export { BLUNDERS, syntheticSurvey, withBlunders, type Blunder } from './syntheticSurvey.ts';
 export { THUMB_SLIPS, unevenHouse, withThumbSlips } from './unevenHouse.ts';
 export { quoteForTest, quoteOptionForTest } from './quotes.ts';
-export { smallDay, syntheticDay } from './dayCases.ts';
+export { smallDay, syntheticDay, withFullRoads } from './dayCases.ts';
 export { everyDay } from './everyDay.ts';
 export { leastLength } from './leastLength.ts';
 export { syntheticShop, timesDefaultsForTest, type ShopTraits, type SyntheticShop } from './syntheticShop.ts';

@@ -114,6 +114,24 @@ test('the gap is kept from both sides, and what is tied is placed together or no
   expect(codes({ ...bead, cost: 118 * 50 + (620 - 527) * 70 + 600 * 5 })).toEqual([]);
 });
 
+test('ways take as long as at the moment at which they are begun, and who waits for a clear road may', () => {
+  /** From 500 to 640 every way takes half an hour more. */
+  const slow = [
+    { from: 500, to: 640, travelMin: day.travelMin.map((row) => row.map((min) => (min ? min + 30 : 0))) },
+  ];
+  const at = (more: Partial<DayPlan>, from = 500, to = 640) =>
+    codes(more, { travelAt: slow.map((each) => ({ ...each, from, to })) });
+  // Who leaves at 500, when the shift begins, comes at 548: i would have to leave at 499.
+  expect(at({})).toContain('shift.leaves');
+  // It is slow from 510 on only: o leaves at 509, i in time at 502. Back: i would be at 650, and waits till 620 for 640.
+  const paid = (640 - 502) * 50 + (683 - 509) * 70 + 673 * 5;
+  expect(at({ cost: paid }, 510, 620)).toEqual([]);
+  expect(at({ cost: paid + 50 }, 510, 620)).toEqual(['cost']);
+  // After 600 the shop is 42 minutes away for who leaves at once, 12 for who waits till 620.
+  expect(at({ ...withPut(put('bead', ['o'], 632)), cost: 0 }, 510, 620)).toEqual(['cost']);
+  expect(at({ ...withPut(put('bead', ['o'], 631)), cost: 0 }, 510, 620)).toEqual(['travel', 'cost']);
+});
+
 test('each task stands exactly once', () => {
   expect(codes({ unplaced: [{ taskId: 'bead', reason: 'time.none' }] })).toContain('task.count');
   expect(codes({ assignments: good.assignments.slice(0, 2) })).toContain('task.count');

@@ -19,6 +19,29 @@ interface Done {
 
 type Say = (code: string, path: string, sentence: string) => void;
 
+/** What a way takes that is begun at a moment. */
+const wayAt = ({ travelMin, travelAt = [] }: DayCase, from: number, to: number, moment: number): number => {
+  const own = travelAt.find((each) => each.from <= moment && moment < each.to);
+  return (own?.travelMin ?? travelMin)[from]?.[to] ?? 0;
+};
+
+/** When somebody can be at the other place at the earliest: leaving at once or, where that is sooner, later. */
+function arrival(day: DayCase, from: number, to: number, moment: number): number {
+  let best = moment + wayAt(day, from, to, moment);
+  if (day.travelAt)
+    for (let leaves = moment + 1; leaves < best; leaves += 1)
+      best = Math.min(best, leaves + wayAt(day, from, to, leaves));
+  return best;
+}
+
+/** When somebody has to leave at the latest to be at the other place at a moment. */
+function departure(day: DayCase, from: number, to: number, moment: number): number {
+  if (!day.travelAt) return moment - wayAt(day, from, to, moment);
+  let leaves = moment;
+  while (leaves + wayAt(day, from, to, leaves) > moment) leaves -= 1;
+  return leaves;
+}
+
 const thousandths = (pace: number) => Math.round(pace * 1000);
 
 function readAssignment(
@@ -88,13 +111,12 @@ function workedShifts(person: Person, done: readonly Done[]): Worked[] {
 
 /** Nobody is at two places at once, and all ways lie inside the shift; gives the paid minutes of each used shift. */
 function checkWays(person: Person, done: readonly Done[], day: DayCase, say: Say): number {
-  const way = (from: number, to: number) => day.travelMin[from]?.[to] ?? 0;
   let paid = 0;
   for (const { shift, tasks } of workedShifts(person, done)) {
     tasks.forEach((task, at) => {
       const before = tasks[at - 1];
       if (!before) return;
-      const ready = before.end + way(before.place, task.place);
+      const ready = arrival(day, before.place, task.place, before.end);
       if (task.start < ready)
         say(
           task.start < before.end ? 'person.twice' : 'travel',
@@ -104,8 +126,8 @@ function checkWays(person: Person, done: readonly Done[], day: DayCase, say: Say
     });
     const [first, last] = [tasks[0], tasks.at(-1)];
     if (!first || !last) continue;
-    const leaves = first.start - way(0, first.place);
-    const back = last.end + way(last.place, 0);
+    const leaves = departure(day, 0, first.place, first.start);
+    const back = arrival(day, last.place, 0, last.end);
     if (leaves < shift.from)
       say(
         'shift.leaves',

@@ -51,6 +51,9 @@ export type DayTask = z.infer<typeof taskSchema>;
 /** A skill that everybody has: a task that needs nothing in particular. */
 export const NO_SKILL = '';
 
+/** Minutes from place to place: row from, column to, in the order of the places. */
+const travelSchema = z.array(z.array(minutes).readonly()).max(2000).readonly();
+
 export const dayCaseSchema = z
   .strictObject({
     format: z.literal('neat-sill/day-case'),
@@ -64,12 +67,18 @@ export const dayCaseSchema = z
       .min(1, 'There is at least the depot')
       .max(2000)
       .readonly(),
-    travelMin: z.array(z.array(minutes).readonly()).max(2000).readonly(),
+    travelMin: travelSchema,
+    /** Other minutes for ways that are begun in a stretch: at the hours at which roads are full. */
+    travelAt: z
+      .array(stretchSchema.extend({ travelMin: travelSchema }))
+      .max(5000)
+      .readonly()
+      .optional(),
     tasks: z.array(taskSchema).max(5000).readonly(),
     lateCostPerMin: money.default(0),
   })
   .check((context) => {
-    const { people, places, travelMin, tasks } = context.value;
+    const { people, places, travelMin, travelAt = [], tasks } = context.value;
     const wrong = (path: PropertyKey[], code: string, message: string) =>
       context.issues.push({ code: 'custom', input: context.value, path, params: { code }, message });
     const ids = (list: readonly { readonly id: string }[], name: string) => {
@@ -112,12 +121,29 @@ export const dayCaseSchema = z
     places.forEach(({ open }, at) =>
       open?.forEach((each, number) => forwards(each, ['places', at, 'open', number], 'An opening')),
     );
-    if (travelMin.length !== places.length || travelMin.some((row) => row.length !== places.length))
+    const isWhole = (table: typeof travelMin, path: PropertyKey[]) => {
+      if (table.length === places.length && table.every((row) => row.length === places.length)) return;
       wrong(
-        ['travelMin'],
+        [...path, 'travelMin'],
         'travel.size',
         `There are ${places.length} places, so travelMin has ${places.length} rows of ${places.length} minutes`,
       );
+    };
+    isWhole(travelMin, []);
+    let last: { readonly to: number; readonly at: number } | null = null;
+    for (const { at } of travelAt.map(({ from }, at) => ({ from, at })).sort((a, b) => a.from - b.from)) {
+      const each = travelAt[at];
+      if (!each) continue;
+      forwards(each, ['travelAt', at], 'A stretch of other ways');
+      isWhole(each.travelMin, ['travelAt', at]);
+      if (last && each.from < last.to)
+        wrong(
+          ['travelAt', at],
+          'travel.overlaps',
+          `This stretch begins before stretch ${last.at + 1} ends; a way can't take two times at once`,
+        );
+      last = { to: each.to, at };
+    }
     tasks.forEach((task, at) => {
       if (!knownPlaces.has(task.placeId))
         wrong(['tasks', at, 'placeId'], 'place.unknown', `There is no place "${task.placeId}"`);

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { FormatReader } from '../../units/index.ts';
 import { durationFor, type DayCase, type Person } from './dayCase.ts';
+import { waysIn } from './ways.ts';
 
 /** The file format `neat-sill/day-plan` 1: who does which task when. */
 
@@ -90,7 +91,7 @@ export function shiftsWorked(
   const placeOf = new Map(day.places.map(({ id }, at) => [id, at]));
   const taskOf = new Map(day.tasks.map((task) => [task.id, task]));
   const endOf = endsIn(day);
-  const way = (from: number, to: number) => day.travelMin[from]?.[to] ?? 0;
+  const { there, leaveBy } = waysIn(day);
   const placeAt = (put: Assignment) => placeOf.get(taskOf.get(put.taskId)?.placeId ?? '') ?? 0;
   const all = assignments
     .flatMap((put) => {
@@ -105,8 +106,8 @@ export function shiftsWorked(
       );
       const [first, last] = [tasks[0], tasks.at(-1)];
       if (!first || !last) return [];
-      const leaves = first.start - way(0, placeAt(first.put));
-      return [{ personId, shift, leaves, back: last.end + way(placeAt(last.put), 0), tasks }];
+      const leaves = leaveBy(0, placeAt(first.put), first.start);
+      return [{ personId, shift, leaves, back: there(placeAt(last.put), 0, last.end), tasks }];
     }),
   );
 }

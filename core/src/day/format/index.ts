@@ -20,3 +20,4 @@ export {
   type WhyUnplaced,
   type WorkedShift,
 } from './dayPlan.ts';
+export { waysIn, type Ways } from './ways.ts';

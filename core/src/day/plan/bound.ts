@@ -165,7 +165,8 @@ interface Fewest {
 
 /** What any plan needs of shifts and ways for so much work of these tasks. */
 function fewestShifts(model: Model, included: readonly ModelTask[], workMinutes: number): Fewest {
-  const { day, shifts, way } = model;
+  const { day, shifts } = model;
+  const way = model.ways.least;
   const usable = new Set(included.flatMap(({ crews }) => crews.flatMap(({ people }) => people)));
   const cheapest = Math.min(...[...usable].map((person) => day.people[person]?.costPerMin ?? 0));
   const places = [...new Set(included.map(({ place }) => place))];
@@ -253,7 +254,8 @@ function visitsTo(
 export function lowerBound(model: Model, included: ReadonlySet<number>): number {
   const tasks = model.tasks.filter(({ number }) => included.has(number));
   if (tasks.length === 0) return 0;
-  const { way, day } = model;
+  const { day } = model;
+  const way = model.ways.least;
   const minutes = tasks.reduce((sum, task) => sum + handMinutes(task), 0);
   const nominal = tasks.reduce((sum, { task }) => sum + task.minutes * task.hands, 0);
   const { cheapest, out, home, shifts } = fewestShifts(model, tasks, minutes);

@@ -68,14 +68,18 @@ function freeStarts(
     const low =
       prev === undefined
         ? from
-        : Math.max(from, (schedule.end[prev] ?? 0) + model.way(model.tasks[prev]?.place ?? 0, task.place));
+        : Math.max(
+            from,
+            model.ways.there(model.tasks[prev]?.place ?? 0, task.place, schedule.end[prev] ?? 0),
+          );
     if (low > to) break;
     const high =
       next === undefined
         ? to
         : Math.min(
             to,
-            (schedule.start[next] ?? 0) - model.way(task.place, model.tasks[next]?.place ?? 0) - minutes,
+            model.ways.leaveBy(task.place, model.tasks[next]?.place ?? 0, schedule.start[next] ?? 0) -
+              minutes,
           );
     if (high < low) continue;
     for (const span of within(possible, [[low, high]])) free.push(span);
@@ -92,8 +96,8 @@ function moreInShift(
   minutes: number,
 ): number {
   const { model } = schedule;
-  const leaves = start - model.way(0, task.place);
-  const back = start + minutes + model.way(task.place, 0);
+  const leaves = model.ways.leaveBy(0, task.place, start);
+  const back = model.ways.there(task.place, 0, start + minutes);
   const span = schedule.paidSpan(shift.number);
   if (!span) return (back - leaves) * shift.costPerMin;
   const order = schedule.order[shift.number] ?? [];

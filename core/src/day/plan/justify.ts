@@ -46,7 +46,8 @@ function earlier(schedule: Schedule, shifts: ReadonlySet<number> | null, alsoFir
       const order = schedule.order[shift] ?? [];
       const prev = order[order.indexOf(number) - 1];
       if (prev === undefined) isFirst = true;
-      else low = Math.max(low, (schedule.end[prev] ?? 0) + model.way(model.tasks[prev]?.place ?? 0, place));
+      else
+        low = Math.max(low, model.ways.there(model.tasks[prev]?.place ?? 0, place, schedule.end[prev] ?? 0));
     }
     if (isFirst && !alsoFirst) continue;
     for (const { task: other, minGap } of before)
@@ -82,7 +83,7 @@ function later(schedule: Schedule, shifts: ReadonlySet<number> | null): boolean 
       else
         high = Math.min(
           high,
-          (schedule.start[next] ?? 0) - model.way(place, model.tasks[next]?.place ?? 0) - minutes,
+          model.ways.leaveBy(place, model.tasks[next]?.place ?? 0, schedule.start[next] ?? 0) - minutes,
         );
     }
     if (isLast) continue;

@@ -1,4 +1,4 @@
-import { NO_SKILL, durationFor, type DayCase, type DayTask } from '../format/index.ts';
+import { NO_SKILL, durationFor, waysIn, type DayCase, type DayTask, type Ways } from '../format/index.ts';
 import { joined, within, without, type Span } from './intervals.ts';
 
 /* A case as the planner works on it: tasks, shifts and places by number, and when a task may begin in a shift. */
@@ -43,7 +43,7 @@ export interface Model {
   readonly shifts: readonly Shift[];
   /** Shifts by person. */
   readonly shiftsOf: readonly (readonly Shift[])[];
-  readonly way: (from: number, to: number) => number;
+  readonly ways: Ways;
   /** When a task may begin in a shift that has nothing else to do, for whoever takes so long. */
   readonly starts: (task: number, shift: number, minutes: number) => readonly Span[];
 }
@@ -140,14 +140,17 @@ export function modelOf(day: DayCase): Model {
       })),
     };
   });
-  const way = (from: number, to: number) => day.travelMin[from]?.[to] ?? 0;
+  const ways = waysIn(day);
   const known: Map<number, (readonly Span[] | undefined)[]>[] = tasks.map(() => new Map());
   const own: Map<number, Span[]>[] = tasks.map(() => new Map());
   const find = (task: ModelTask, shift: Shift, minutes: number): readonly Span[] => {
     const ofTask = own[task.number];
     const alone = ofTask?.get(minutes) ?? ownStarts(task, day, minutes);
     ofTask?.set(minutes, alone);
-    const reach: Span = [shift.from + way(0, task.place), shift.to - way(task.place, 0) - minutes];
+    const reach: Span = [
+      ways.there(0, task.place, shift.from),
+      ways.leaveBy(task.place, 0, shift.to) - minutes,
+    ];
     return reach[1] < reach[0]
       ? []
       : without(
@@ -168,6 +171,6 @@ export function modelOf(day: DayCase): Model {
     return (byShift[shiftNumber] ??= find(task, shift, minutes));
   };
   return {
-    ...{ day, tasks, shifts: numbered, way, starts, shiftsOf },
+    ...{ day, tasks, shifts: numbered, ways, starts, shiftsOf },
   };
 }

@@ -1,4 +1,4 @@
-import { smallDay, syntheticDay } from '../../testing/dayCases.ts';
+import { smallDay, syntheticDay, withFullRoads } from '../../testing/dayCases.ts';
 import { everyDay } from '../../testing/everyDay.ts';
 import { readFormatValue, seededRandom } from '../../units/index.ts';
 import { checkDay, dayCaseFormat, planDay, type DayCase, type DayPlan, type DayTask } from '../index.ts';
@@ -26,6 +26,17 @@ test('small days: as good as trying everything, and the bound never above it', (
   }
 });
 
+test('small days with full roads: as good as trying everything, leaving at any minute', () => {
+  for (const seed of [4, 14, 38, 81, 131, 190]) {
+    const roads = withFullRoads(smallDay(seed), seed, 10);
+    const best = everyDay(roads, 10);
+    const plan = planOf(roads, 2000);
+    expect([seed, leftOut(roads, plan)]).toEqual([seed, best.unplaced]);
+    expect(plan.cost).toBeLessThanOrEqual(best.cost + 1e-6);
+    expect(plan.lowerBound).toBeLessThanOrEqual(plan.cost + 1e-6);
+  }
+});
+
 test('bounds hold over many small days, and what is proven is the best', () => {
   let proven = 0;
   for (let seed = 200; seed < 280; seed += 1) {
@@ -44,11 +55,12 @@ test.each([
   ['an office day', { people: 2, sites: 1, days: 1, tasks: 24, sunny: 0.5 }],
   ['a week of several sites', { people: 3, sites: 7, days: 5, tasks: 70, sunny: 0.4 }],
   ['more work than fits', { people: 2, sites: 4, days: 1, tasks: 60, sunny: 0.4 }],
+  ['a week with full roads', { people: 2, sites: 5, days: 5, tasks: 50, sunny: 0.3, roads: true }],
 ])(
   '%s: every plan holds, more rounds never make it worse, and the same seed makes the same',
-  (_name, traits) => {
+  (_name, { roads = false, ...traits }: { roads?: boolean } & Parameters<typeof syntheticDay>[1]) => {
     for (const seed of [1, 2]) {
-      const day = syntheticDay(seed, traits);
+      const day = roads ? withFullRoads(syntheticDay(seed, traits), seed, 1) : syntheticDay(seed, traits);
       const [few, more] = [planOf(day, 0), planOf(day, 150)];
       const [fewLeft, moreLeft] = [leftOut(day, few), leftOut(day, more)];
       expect(moreLeft).toBeLessThanOrEqual(fewLeft);
@@ -222,6 +234,10 @@ test('a case that can’t be used is refused by its place, each with what is wro
       },
     ],
     travelMin: [[0]],
+    travelAt: [
+      { from: 60, to: 90, travelMin: [[0]] },
+      { from: 80, to: 80, travelMin: dayOf([]).travelMin },
+    ],
   };
   const codes = (day: unknown) => {
     const read = readFormatValue(day, dayCaseFormat);
@@ -234,6 +250,9 @@ test('a case that can’t be used is refused by its place, each with what is wro
     'stretch.backwards people[0].shifts[1].breaks[0]',
     'shift.overlaps people[0].shifts[2]',
     'travel.size travelMin',
+    'travel.size travelAt[0].travelMin',
+    'stretch.backwards travelAt[1]',
+    'travel.overlaps travelAt[1]',
     'place.unknown tasks[2].placeId',
     'stretch.backwards tasks[2].avoid[0]',
   ]);

@@ -13,14 +13,14 @@ const clash = (stretch: Stretch, from: number, to: number) => from < stretch.to 
 
 /** What keeps a task from being done at all, whatever else there is to do; null where nothing does. */
 function byItself(model: Model, task: ModelTask): WhyUnplaced | null {
-  const { day, shiftsOf, way } = model;
+  const { day, shiftsOf, ways } = model;
   const { needs, hands, avoid } = task.task;
   const able = day.people.flatMap(({ can }, person) =>
     needs === NO_SKILL || can.includes(needs) ? [person] : [],
   );
   if (able.length === 0) return 'skill.none';
   if (task.crews.length === 0) return 'hands.tooFew';
-  const there = way(0, task.place) + way(task.place, 0);
+  const there = ways.least(0, task.place) + ways.least(task.place, 0);
   const longEnough = task.crews.flatMap(({ people, minutes }) => {
     const lengths = people.map((person) =>
       Math.max(0, ...(shiftsOf[person] ?? []).map(({ from, to }) => to - from)),

@@ -62,10 +62,10 @@ export class Schedule {
     const order = this.order[shift] ?? [];
     const [first, last] = [order[0], order.at(-1)];
     if (first === undefined || last === undefined) return null;
-    const { way, tasks } = this.model;
+    const { ways, tasks } = this.model;
     return [
-      (this.start[first] ?? 0) - way(0, tasks[first]?.place ?? 0),
-      (this.end[last] ?? 0) + way(tasks[last]?.place ?? 0, 0),
+      ways.leaveBy(0, tasks[first]?.place ?? 0, this.start[first] ?? 0),
+      ways.there(tasks[last]?.place ?? 0, 0, this.end[last] ?? 0),
     ];
   }
 

@@ -98,7 +98,7 @@ function chooseOut(schedule: Schedule, units: Units, random: () => number): numb
       number: unit.number,
       far:
         (timeWeight * Math.abs(startOf(unit) - startOf(seed)) +
-          wayWeight * model.way(placeOf(seed), placeOf(unit))) *
+          wayWeight * model.ways.least(placeOf(seed), placeOf(unit))) *
         (0.5 + random()),
       own: unit === seed || schedule.crew[seedTask] === schedule.crew[unit.tasks[0] ?? 0] ? 0 : 1,
     }))

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { DayCase, DayTask, Person, Stretch } from '../format/index.ts';
+import { waysIn, type DayCase, type DayTask, type Person, type Stretch } from '../format/index.ts';
 
 /* What happened on the day, put into a case: what is done stands where it was, and what can't be any more is kept clear of. */
 
@@ -105,15 +105,17 @@ function withEvent(day: DayCase, event: DayEvent): DayCase {
 /** Somebody’s shifts as they were worked: a break gives way to what was done in it, a shift reaches as far as its work. */
 function workedBy(
   person: Person,
-  own: readonly (Stretch & { readonly out: number; readonly home: number })[],
+  own: readonly (Stretch & { readonly leaves: number; readonly back: number })[],
 ): Person {
   return {
     ...person,
     shifts: person.shifts.map((shift) => {
-      const inside = own.filter((fact) => fact.from >= shift.from - fact.out && fact.from < shift.to);
+      const inside = own.filter(
+        ({ from, leaves }) => from >= shift.from - (from - leaves) && from < shift.to,
+      );
       return {
-        from: Math.min(shift.from, ...inside.map(({ from, out }) => from - out)),
-        to: Math.max(shift.to, ...inside.map(({ to, home }) => to + home)),
+        from: Math.min(shift.from, ...inside.map(({ leaves }) => leaves)),
+        to: Math.max(shift.to, ...inside.map(({ back }) => back)),
         breaks: inside.reduce((breaks, fact) => cutOut(breaks, fact), [...shift.breaks]),
       };
     }),
@@ -128,6 +130,7 @@ function oneAfterTheOther(day: DayCase, facts: readonly Fact[]): Fact[] {
   const placeOf = new Map(day.places.map((place, at) => [place.id, at]));
   const taskOf = new Map(day.tasks.map((task) => [task.id, task]));
   const last = new Map<string, { readonly to: number; readonly place: number }>();
+  const ways = waysIn(day);
   return [...facts]
     .sort((one, other) => one.from - other.from || one.to - other.to)
     .flatMap((fact) => {
@@ -137,7 +140,7 @@ function oneAfterTheOther(day: DayCase, facts: readonly Fact[]): Fact[] {
       const place = placeOf.get(task.placeId) ?? 0;
       const ready = people.flatMap((name) => {
         const before = last.get(name);
-        return before ? [before.to + (day.travelMin[before.place]?.[place] ?? 0)] : [];
+        return before ? [ways.there(before.place, place, before.to)] : [];
       });
       const from = Math.max(fact.from, ...ready);
       if (from >= fact.to) return [];
@@ -186,13 +189,16 @@ export function afterWhatHappened(before: DayCase, { now, facts: told, events }:
     const minutes = Math.max(1, Math.floor((fact.to - fact.from) / slowest));
     return { ...task, minutes, hands: fact.people.length, needs: '', avoid: [], after: [] };
   });
+  const ways = waysIn(day);
   const people = day.people.map((person) => {
     const own = facts
       .filter((fact) => fact.people.includes(person.id))
       .map((fact) => {
         const place = placeOf.get(tasks.find((task) => task.id === fact.taskId)?.placeId ?? '') ?? 0;
-        const way = (from: number, to: number) => day.travelMin[from]?.[to] ?? 0;
-        return { from: fact.from, to: fact.to, out: way(0, place), home: way(place, 0) };
+        return {
+          ...{ from: fact.from, to: fact.to },
+          ...{ leaves: ways.leaveBy(0, place, fact.from), back: ways.there(place, 0, fact.to) },
+        };
       });
     return own.length > 0 ? workedBy(person, own) : person;
   });
