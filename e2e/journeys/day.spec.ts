@@ -184,6 +184,13 @@ test('several jobs are planned at once on the server, kept, and each has its day
   await expect(page.getByRole('heading', { name: /^\d jobs done on \d Aug 2027 at/ })).toBeVisible();
   await page.getByRole('button', { name: 'Stop' }).click();
   await expect(page.getByText(/^Stopped\./)).toBeVisible();
+  await expect(page.getByText('No forecast reaches these days yet')).toBeVisible();
+  // On a phone it is a list, and nothing runs out of the page.
+  const desk = page.viewportSize();
+  await page.setViewportSize({ width: 390, height: 844 });
+  await expect(page.getByText(/^\d\d:\d\d to \d\d:\d\d$/).first()).toBeVisible();
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  if (desk) await page.setViewportSize(desk);
   // It is found again by whoever comes back.
   await page.reload();
   await expect(page.getByRole('heading', { name: /^\d jobs done on/ })).toBeVisible();

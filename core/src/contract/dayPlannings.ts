@@ -48,6 +48,8 @@ export const plannedJobsSchema = z
     ),
     /** Jobs whose weather the forecast did not tell: their glass was not looked at. */
     withoutWeather: z.array(z.string()),
+    /** The last day the forecast tells; null: it tells all of them, or none was asked. */
+    weatherUntil: z.iso.date().nullable().default(null),
   })
   .meta({ id: 'PlannedJobs' });
 

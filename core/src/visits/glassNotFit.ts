@@ -21,6 +21,22 @@ export interface GlassOnDays {
   readonly perhaps: readonly PaneStretches[];
 }
 
+/**
+ * The last of some days, `YYYY-MM-DD`, all of which a forecast tells, at the clock of a site: the day before the first where it
+ * tells none of them; null where it tells them all.
+ */
+export function forecastReaches(
+  hours: readonly ForecastHour[],
+  { timeZone, from, days }: { readonly timeZone: string; readonly from: string; readonly days: number },
+): string | null {
+  const clock = visitClock(timeZone, from);
+  const last = hours.at(-1);
+  if (!last) return clock.dayOf(-1);
+  const told = (Date.parse(last.at) - Date.parse(clock.start)) / MINUTE_MS + HOUR;
+  const day = clock.local(told).day;
+  return day >= days ? null : clock.dayOf(Math.max(0, day) - 1);
+}
+
 const joined = (hours: readonly GlassHour[], start: number): Stretch[] => {
   const all: { from: number; to: number }[] = [];
   for (const { at } of hours) {

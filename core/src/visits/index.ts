@@ -1,5 +1,5 @@
 export { earliestSlots, type BookingAsked, type Slot } from './booking.ts';
-export { glassNotFit, type GlassOnDays, type PaneStretches } from './glassNotFit.ts';
+export { forecastReaches, glassNotFit, type GlassOnDays, type PaneStretches } from './glassNotFit.ts';
 export { factsOfLog, factsSoFar, type LogAsked } from './factsOfLog.ts';
 export {
   daysOfJobs,

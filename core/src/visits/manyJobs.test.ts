@@ -111,6 +111,41 @@ test('the way from site to site is never longer than over the depot, nor shorter
   expect(ways((one, other) => (one === near?.job || other === near?.job ? 35 : 75))?.[2]?.[3]).toBe(70);
 });
 
+test('from site to site it takes as long as at the hour of the clock there at which somebody leaves', () => {
+  const rush = (_: unknown, __: unknown, hour: number) => (hour === 8 || hour === 17 ? 31 : 15);
+  // Clocks are put forward in the night to the second day.
+  const many = manyJobsCase(
+    asked([jobOf('one'), jobOf('two')], { from: '2027-03-13', days: 2, wayBetween: rush }),
+  );
+  const full = [
+    [0, 20, 20],
+    [20, 0, 31],
+    [20, 31, 0],
+  ];
+  expect(many?.day.travelMin[1]).toEqual([20, 0, 15]);
+  expect(many?.day.travelAt).toEqual(
+    [480, 1020, 1440 + 420, 1440 + 960].map((from) => ({ from, to: from + 60, travelMin: full })),
+  );
+  expect(manyJobsCase(asked([jobOf('one'), jobOf('two')]))?.day.travelAt).toBeUndefined();
+});
+
+test('nobody is taken from a job that is left out, nor kept from one that is planned', () => {
+  const away = jobOf('away', { timeZone: 'Europe/Vienna' });
+  const at = (jobId: string | null, hour: number) => ({
+    ...{ personId: 'o', jobId },
+    ...{ from: `2027-06-21T${hour}:00:00Z`, to: `2027-06-21T${hour + 1}:00:00Z` },
+  });
+  const many = manyJobsCase(
+    asked([jobOf('one'), away], { days: 1, busy: [at('one', 13), at('away', 14), at('elsewhere', 15)] }),
+  );
+  expect(many?.day.people[1]?.shifts[0]?.breaks).toEqual([
+    { from: 720, to: 750 },
+    { from: 600, to: 660 },
+    { from: 660, to: 720 },
+  ]);
+  expect(many?.busy.map(({ from }) => from.slice(11, 13))).toEqual(['14', '15']);
+});
+
 test('what is not to be done, or at another clock, is left out by name; where nothing is left there is no case', () => {
   const none = jobOf('none', { panes: { p1: { filmId: null }, p2: { filmId: null }, p3: { filmId: null } } });
   const away = jobOf('away', { timeZone: 'Europe/Vienna' });
@@ -124,10 +159,10 @@ test('what is not to be done, or at another clock, is left out by name; where no
   expect(manyJobsCase(asked([jobOf('one')], { workers: [] }))).toBeNull();
 });
 
-test('people work by the hours of all jobs, keep clear of what else they have, and jobs nobody gets to keep no days', () => {
+test('people work by the hours of all jobs and keep clear of what else they have; to a job without a place nobody comes', () => {
   const of = asked([jobOf('early', { beginHour: 7 }), jobOf('late', { beginHour: 10 })], {
     days: 1,
-    busy: [{ personId: 'm', from: '2027-06-21T15:00:00Z', to: '2027-06-21T17:00:00Z' }],
+    busy: [{ personId: 'm', jobId: null, from: '2027-06-21T15:00:00Z', to: '2027-06-21T17:00:00Z' }],
   });
   const { many, plan, days } = planned(of);
   expect(many.day.people.map(({ shifts }) => shifts)).toEqual([
@@ -143,6 +178,8 @@ test('people work by the hours of all jobs, keep clear of what else they have, a
     [{ from: 600, to: 1020, breaks: [{ from: 720, to: 750 }] }],
   ]);
   const left = { ...plan, assignments: plan.assignments.filter(({ taskId }) => taskId.startsWith('0 ')) };
-  expect(daysOfJobs(of, many, left).map(({ jobId }) => jobId)).toEqual(['early']);
+  const [early, late] = daysOfJobs(of, many, left);
+  expect([early?.jobId, late?.jobId]).toEqual(['early', 'late']);
+  expect(late?.visit).toMatchObject({ workers, plan: { assignments: [], cost: 0, lowerBound: 0 } });
   expect(days.every(({ visit }) => checkDay(visit.day, visit.plan).length === 0)).toBe(true);
 });

@@ -9,7 +9,7 @@ import {
   type Stretch,
 } from '../day/index.ts';
 import type { DerivedJob, VisitPlan } from '../job/index.ts';
-import { SITE, visitCase, type VisitAsked, type VisitCase } from './visitCase.ts';
+import { SITE, panesToFilm, visitCase, visitClock, type VisitAsked, type VisitCase } from './visitCase.ts';
 import type { PaneStretches } from './glassNotFit.ts';
 
 /*
@@ -33,11 +33,16 @@ export interface ManyAsked {
   /** The first day, `YYYY-MM-DD`, and how many there are. */
   readonly from: string;
   readonly days: number;
-  /** When those who come are elsewhere, at none of these jobs. ISO moments. */
-  readonly busy: NonNullable<VisitAsked['busy']>;
-  /** Minutes of the way from one site to another; null where a place is not known. */
-  readonly wayBetween: (one: DerivedJob, other: DerivedJob) => number | null;
+  /** When those who come are elsewhere. ISO moments; days they have at a job that is planned here don’t count. */
+  readonly busy: readonly (Busy & {
+    /** The job at which they are; null: something of their own. */
+    readonly jobId: string | null;
+  })[];
+  /** Minutes of the way from one site to another that is begun at an hour there; null where a place is not known. */
+  readonly wayBetween: (one: DerivedJob, other: DerivedJob, hour: number) => number | null;
 }
+
+type Busy = NonNullable<VisitAsked['busy']>[number];
 
 /** Why a job is in no plan with the others. */
 export type WhyLeftOut =
@@ -50,6 +55,8 @@ export interface ManyCase {
   readonly day: DayCase;
   readonly jobs: readonly { readonly of: JobOfMany; readonly visit: VisitCase }[];
   readonly leftOut: readonly { readonly jobId: string; readonly why: WhyLeftOut }[];
+  /** When those who come are at other jobs, or have something of their own. */
+  readonly busy: readonly Busy[];
 }
 
 /** What a job keeps of a plan of several. */
@@ -60,6 +67,10 @@ export interface DaysOfJob {
 
 const MINUTE_MS = 60_000;
 const DEPOT = 'depot';
+/** Ways between sites are as at this hour, unless another one makes them longer or shorter. */
+const USUAL_HOUR = 12;
+/** Hours of the day in which anybody goes from site to site. */
+const [EARLIEST_HOUR, LATEST_HOUR] = [5, 22] as const;
 
 const placeOf = (at: number) => `site ${at}`;
 const idOf = (at: number, taskId: string) => `${at} ${taskId}`;
@@ -97,19 +108,18 @@ function shiftsInAll(shifts: readonly Person['shifts'][]): Person['shifts'] {
   );
 }
 
+type Own = readonly { readonly of: JobOfMany; readonly visit: VisitCase }[];
+
 /**
- * Ways between the depot and all sites, none longer than over a third place, and from site to site at least what changing takes;
+ * Ways between the depot and all sites at an hour, none longer than over a third place, and from site to site at least what changing takes;
  * those from the depot are as each job has them.
  */
-function waysOf(
-  own: readonly { readonly of: JobOfMany; readonly visit: VisitCase }[],
-  wayBetween: ManyAsked['wayBetween'],
-): number[][] {
+function waysAt(hour: number, own: Own, wayBetween: ManyAsked['wayBetween']): number[][] {
   const out = own.map(({ visit }) => visit.day.travelMin[0]?.[1] ?? 0);
   const between = own.map((one, from) =>
     own.map((other, to) => {
       const home = (out[from] ?? 0) + (out[to] ?? 0);
-      return from === to ? 0 : Math.min(home, wayBetween(one.of.job, other.of.job) ?? home);
+      return from === to ? 0 : Math.min(home, wayBetween(one.of.job, other.of.job, hour) ?? home);
     }),
   );
   own.forEach((_, via) =>
@@ -132,21 +142,46 @@ function waysOf(
   ];
 }
 
+/** Ways between the depot and all sites over some days, by the hour at which they are begun. */
+function waysOf(own: Own, { wayBetween, from, days }: ManyAsked): Pick<DayCase, 'travelMin' | 'travelAt'> {
+  const travelMin = waysAt(USUAL_HOUR, own, wayBetween);
+  const usual = JSON.stringify(travelMin);
+  const hours = Array.from({ length: LATEST_HOUR - EARLIEST_HOUR }, (_, at) => {
+    const hour = EARLIEST_HOUR + at;
+    return { hour, ways: waysAt(hour, own, wayBetween) };
+  }).filter(({ ways }) => JSON.stringify(ways) !== usual);
+  const clock = visitClock(own[0]?.of.job.header?.site.timeZone ?? 'UTC', from);
+  const travelAt = Array.from({ length: days }, (_, day) =>
+    hours.flatMap(({ hour, ways }) => {
+      const [begins, ends] = [clock.at(day, hour * 60), clock.at(day, (hour + 1) * 60)];
+      return ends > begins ? [{ from: begins, to: ends, travelMin: ways }] : [];
+    }),
+  ).flat();
+  return travelAt.length > 0 ? { travelMin, travelAt } : { travelMin };
+}
+
+/** Why a job can't be planned with others at this clock; null: it can. */
+function whyLeftOut({ job }: JobOfMany, zone: string | undefined): WhyLeftOut | null {
+  if (!job.header || panesToFilm({ job }).length === 0) return 'nothingToFilm';
+  return job.header.site.timeZone === zone ? null : 'otherZone';
+}
+
 /**
  * One case of several jobs over some days, cleaned, filmed and looked at as each job alone. Jobs with nothing to film, or at
  * another clock than the first, are left out and named. Null where none is left, or nobody comes.
  */
 export function manyJobsCase(asked: ManyAsked): ManyCase | null {
-  const { jobs, workers, from, days, busy, wayBetween } = asked;
-  const leftOut: { jobId: string; why: WhyLeftOut }[] = [];
+  const { jobs, workers, from, days } = asked;
   const zone = jobs.find(({ job }) => job.header !== null)?.job.header?.site.timeZone;
-  const own = jobs.flatMap((of) => {
-    if (of.job.header && of.job.header.site.timeZone !== zone) {
-      leftOut.push({ jobId: of.jobId, why: 'otherZone' });
-      return [];
-    }
+  const left = jobs.map((of) => ({ of, why: whyLeftOut(of, zone) }));
+  const leftOut = left.flatMap(({ of: { jobId }, why }) => (why ? [{ jobId, why }] : []));
+  const planned = left.flatMap(({ of, why }) => (why ? [] : [of]));
+  // A job that is left out keeps the days it has, and nobody is taken from it.
+  const busy = asked.busy
+    .filter(({ jobId }) => !planned.some((of) => of.jobId === jobId))
+    .map(({ personId, from: since, to }): Busy => ({ personId, from: since, to }));
+  const own = planned.flatMap((of) => {
     const visit = caseOf(of, { workers, from, days, busy });
-    if (!visit) leftOut.push({ jobId: of.jobId, why: 'nothingToFilm' });
     return visit ? [{ of, visit }] : [];
   });
   const [first] = own;
@@ -154,7 +189,7 @@ export function manyJobsCase(asked: ManyAsked): ManyCase | null {
   const late = Math.max(...own.map(({ visit }) => visit.day.lateCostPerMin));
   return {
     jobs: own,
-    leftOut,
+    ...{ leftOut, busy },
     day: {
       ...{ format: 'neat-sill/day-case', version: 1, id: 'jobs', start: first.visit.day.start },
       people: first.visit.day.people.map((person, at) => ({
@@ -163,7 +198,7 @@ export function manyJobsCase(asked: ManyAsked): ManyCase | null {
         shifts: shiftsInAll(own.map(({ visit }) => visit.day.people[at]?.shifts ?? [])),
       })),
       places: [{ id: DEPOT, open: null }, ...own.map((_, at) => ({ id: placeOf(at), open: null }))],
-      travelMin: waysOf(own, wayBetween),
+      ...waysOf(own, asked),
       tasks: own.flatMap(({ visit }, at) =>
         visit.day.tasks.map((task) => ({
           ...task,
@@ -215,10 +250,11 @@ function stretchesAtJobs({ day }: ManyCase, plan: DayPlan): AtJob[] {
 
 /**
  * The days of each job out of a plan of several: its own case, in which those who come are elsewhere while they are at the
- * others, and its part of the plan, with what no plan of that case can cost less. Jobs of which nothing is placed keep none.
+ * others, and its part of the plan, with what no plan of that case can cost less. A job of which nothing is placed has a plan
+ * in which nobody comes.
  */
 export function daysOfJobs(asked: ManyAsked, many: ManyCase, plan: DayPlan): DaysOfJob[] {
-  const { from, days } = asked;
+  const { from, days, workers: all } = asked;
   const start = Date.parse(many.day.start);
   const iso = (minute: number) => new Date(start + minute * MINUTE_MS).toISOString();
   const atJobs = stretchesAtJobs(many, plan);
@@ -228,14 +264,14 @@ export function daysOfJobs(asked: ManyAsked, many: ManyCase, plan: DayPlan): Day
       return parts.at === at ? [{ ...put, taskId: parts.taskId }] : [];
     });
     const comes = new Set(assignments.flatMap(({ people }) => people));
-    const workers = asked.workers.filter(({ id }) => comes.has(id));
+    const workers = comes.size > 0 ? all.filter(({ id }) => comes.has(id)) : all;
     const busy = [
-      ...asked.busy,
+      ...many.busy,
       ...atJobs
         .filter((each) => each.at !== at)
         .map(({ personId, from: since, to }) => ({ personId, from: iso(since), to: iso(to) })),
-    ].filter(({ personId }) => comes.has(personId));
-    const visit = workers.length > 0 ? caseOf(of, { workers, from, days, busy }) : null;
+    ].filter(({ personId }) => workers.some(({ id }) => id === personId));
+    const visit = caseOf(of, { workers, from, days, busy });
     if (!visit) return [];
     const { day } = visit;
     const cost = costOfDay(day, assignments);

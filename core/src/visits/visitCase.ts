@@ -101,7 +101,8 @@ export function visitTaskOf(taskId: string): VisitTask | null {
 }
 
 /** Panes that get their film on these days: measured, with a film, not done before. */
-const panesToFilm = ({ job, keptAt = null }: Pick<VisitAsked, 'job' | 'keptAt'>) =>
+/** Panes that wait for their film; with `keptAt` also those that got it since. */
+export const panesToFilm = ({ job, keptAt = null }: Pick<VisitAsked, 'job' | 'keptAt'>) =>
   job.panes.filter(
     ({ toFit, fittingPlan, fitting: { doneAt } }) =>
       toFit !== null &&

@@ -2,6 +2,7 @@ import {
   EARLIEST,
   endsIn,
   joined,
+  waysIn,
   within,
   type DayCase,
   type DayPlan,
@@ -67,6 +68,7 @@ export function whyThere(
   };
   const placeOf = (id: string) => day.places.findIndex((place) => place.id === id);
   const { start } = put;
+  const ways = waysIn(day);
   const avoided = task.avoid.find(({ to }) => to === start);
   if (avoided) {
     const isIn = (all: readonly Stretch[]) =>
@@ -88,13 +90,11 @@ export function whyThere(
     const busy = plan.assignments.find((other) => {
       const of = day.tasks.find(({ id }) => id === other.taskId);
       const end = endOf(other.taskId);
-      const way = of ? (day.travelMin[placeOf(of.placeId)]?.[placeOf(task.placeId)] ?? 0) : 0;
-      return (
-        other.taskId !== taskId && other.people.includes(personId) && end !== null && end + way === start
-      );
+      if (!of || end === null || other.taskId === taskId || !other.people.includes(personId)) return false;
+      return ways.there(placeOf(of.placeId), placeOf(task.placeId), end) === start;
     });
     if (busy) return { code: 'busy', personId, taskId: busy.taskId };
-    if (shift && shift.from + (day.travelMin[0]?.[placeOf(task.placeId)] ?? 0) === start)
+    if (shift && ways.there(0, placeOf(task.placeId), shift.from) === start)
       return { code: 'shift', personId };
   }
   const open = day.places[placeOf(task.placeId)]?.open?.find(({ from }) => from === start);

@@ -1,6 +1,7 @@
 import { format, parseISO } from 'date-fns';
 
 export const showDay = (day: string) => format(parseISO(day), 'd MMM yyyy');
+export const showWeekday = (day: string) => format(parseISO(day), 'EEEE, d MMM yyyy');
 export const showShortDay = (day: string) => format(parseISO(day), 'd MMM');
 export const showTime = (moment: string) => format(parseISO(moment), 'HH:mm');
 export const showMoment = (moment: string) => format(parseISO(moment), 'd MMM yyyy, HH:mm');

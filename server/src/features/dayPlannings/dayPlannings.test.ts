@@ -55,7 +55,9 @@ test('the days of two jobs are planned at once; each keeps its own, and is elsew
   expect(done).toMatchObject({ state: 'ready', problem: null, asked: { jobIds } });
   const planned = done?.planned;
   if (!planned) throw new Error('no plan');
-  expect(planned).toMatchObject({ unplaced: 0, leftOut: [], tasks: 16 });
+  expect(planned).toMatchObject({ unplaced: 0, leftOut: [], tasks: 16, withoutWeather: [] });
+  // Four weeks ahead nobody tells the weather of any of them.
+  expect(planned.weatherUntil).toBe('2026-05-31');
   expect(planned.jobs.map(({ jobId }) => jobId)).toEqual(jobIds);
   expect((await last(done.found))?.planned).toBeNull();
   for (const { jobId, visit } of planned.jobs) {

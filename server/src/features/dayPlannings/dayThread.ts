@@ -6,6 +6,7 @@ import { fitTimes } from '@neat-sill/core/times';
 import { seededRandom } from '@neat-sill/core/units';
 import {
   daysOfJobs,
+  forecastReaches,
   glassNotFit,
   manyJobsCase,
   type JobOfMany,
@@ -37,26 +38,35 @@ const SEED = 20261130;
 const MOST_ROUNDS = 1_000_000_000;
 /** Better plans are told no more often than this. */
 const TELL_EVERY_MS = 400;
-/** The hour at which people go from one site to another, for the way between them. */
-const MIDDAY = 12;
 
 const tell = (message: SearchMessage<PlannedJobs>) => parentPort?.postMessage(message);
 
-/** When glass is too cold or too hot by the forecast; null where there is none. */
-function glassOf(job: DerivedJob, { from, days, now }: DaysWork): JobOfMany['glassNotFit'] | null {
-  if (!job.header) return [];
+interface GlassOfJob {
+  readonly notFit: JobOfMany['glassNotFit'];
+  /** The last day of which the forecast tells; null: it tells all. */
+  readonly until: string | null;
+}
+
+/** When glass is too cold or too hot by the forecast; null where no service answers. */
+function glassOf(job: DerivedJob, { from, days, now }: DaysWork): GlassOfJob | null {
+  if (!job.header) return { notFit: [], until: null };
   const { latitude, longitude } = job.header.site;
   const before = format(addDays(parseISO(from), -1), 'yyyy-MM-dd');
   const asked = { latitude, longitude, from: before, days: Math.min(days + 2, FURTHEST_DAYS + 2) };
   const forecast = standInForecast(asked, new Date(now));
-  return forecast && glassNotFit(job, forecast.hours, { from, days }).notFit;
+  if (!forecast) return null;
+  const { timeZone } = job.header.site;
+  return {
+    notFit: glassNotFit(job, forecast.hours, { from, days }).notFit,
+    until: forecastReaches(forecast.hours, { timeZone, from, days }),
+  };
 }
 
 const nameOf = ({ header }: DerivedJob) => (header ? `${header.customer}, ${header.name}` : '?');
 
-function wayBetween(one: DerivedJob, other: DerivedJob): number | null {
+function wayBetween(one: DerivedJob, other: DerivedJob, hour: number): number | null {
   if (!one.header || !other.header) return null;
-  return standInTravelMin([one.header.site, other.header.site], MIDDAY)[0]?.[1] ?? null;
+  return standInTravelMin([one.header.site, other.header.site], hour)[0]?.[1] ?? null;
 }
 
 function plan({ work, stop }: SearchOrder<DaysWork>): void {
@@ -64,12 +74,14 @@ function plan({ work, stop }: SearchOrder<DaysWork>): void {
   const start = performance.now();
   const goneMs = () => performance.now() - start;
   const withoutWeather: string[] = [];
+  const reaches: string[] = [];
   const jobs = work.jobs.map(({ jobId, records, shop }): JobOfMany => {
     const job = deriveJob(records, shop);
     const glass = glassOf(job, work);
     if (glass === null) withoutWeather.push(nameOf(job));
+    if (glass?.until) reaches.push(glass.until);
     return {
-      ...{ jobId, job, times: fitTimes(timesDefaults(job.rules), []), glassNotFit: glass ?? [] },
+      ...{ jobId, job, times: fitTimes(timesDefaults(job.rules), []), glassNotFit: glass?.notFit ?? [] },
       splits: records.visit[VISIT_ID]?.splits ?? [],
     };
   });
@@ -109,6 +121,7 @@ function plan({ work, stop }: SearchOrder<DaysWork>): void {
         ...{ cost, lowerBound, proven, unplaced: unplaced.length, tasks: many.day.tasks.length },
         timeZone: many.jobs[0]?.of.job.header?.site.timeZone ?? 'UTC',
         ...{ jobs: own.map(named), leftOut: many.leftOut.map(named), withoutWeather },
+        weatherUntil: reaches.sort()[0] ?? null,
       },
       afterSeconds: Math.round(goneMs() / 1000),
     });

@@ -29,8 +29,8 @@ async function workOf(tx: Tx, asked: NewDayPlanning, now: Date): Promise<DaysWor
     .from(people)
     .where(inArray(people.id, workerIds))
     .orderBy(asc(people.name));
-  const busy = (await elsewhere(tx, { from, days, not: jobIds })).map((each) => ({
-    personId: each.personId,
+  const busy = (await elsewhere(tx, { from, days })).map((each) => ({
+    ...{ personId: each.personId, jobId: each.jobId },
     from: each.from,
     to: each.to,
   }));

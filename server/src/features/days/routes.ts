@@ -47,7 +47,9 @@ export function dayRoutes(db: Database, now: () => Date): Router {
 
   signedInRoute(router, operations.crewDays, ({ caller, query }) =>
     db.inShop(caller.person.shopId, async (tx) => ({
-      busy: await elsewhere(tx, { ...query, not: query.not ? [query.not] : [] }),
+      busy: (await elsewhere(tx, query)).flatMap(({ jobId, ...told }) =>
+        jobId !== null && jobId === query.not ? [] : [told],
+      ),
     })),
   );
 

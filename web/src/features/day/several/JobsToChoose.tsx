@@ -57,7 +57,7 @@ export function JobsToChoose({
                 />
                 <span className="min-w-0 flex-1">
                   <b>{job.customer}</b>, {job.name}
-                  <span className="text-quiet">, {job.town}</span>
+                  <span className="text-quiet max-sm:hidden">, {job.town}</span>
                 </span>
                 <span className="text-right text-sm text-quiet">
                   {waitingOf(job)}

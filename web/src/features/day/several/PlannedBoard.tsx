@@ -2,7 +2,7 @@ import type { PlannedJobs } from '@neat-sill/core/contract';
 import { visitClock } from '@neat-sill/core/visits';
 import { countOf } from '@neat-sill/core/units';
 import { scaleLinear } from 'd3';
-import { showDay, showMinute } from '../../../ui/format.ts';
+import { showMinute, showWeekday } from '../../../ui/format.ts';
 import { daysOfPlan, type DayOfPerson } from './severalRows.ts';
 
 const HOUR = 60;
@@ -12,12 +12,12 @@ const NARROW_SHARE = 0.09;
 /** Jobs are told apart by their letter, in the list and on the board. */
 export const letterOf = (at: number) => String.fromCharCode('A'.charCodeAt(0) + (at % 26));
 
-/** Who is where when, day by day: a line for each person, a bar for each stretch at a job. */
+/** Who is where when, day by day: a line for each person with a bar for each stretch at a job; on a phone a list. */
 export function PlannedBoard({ planned, from }: { planned: PlannedJobs; from: string }) {
-  if (planned.jobs.length === 0) return null;
   const clock = visitClock(planned.timeZone, from);
   const days = daysOfPlan(planned, clock.local);
   const all = days.flatMap(({ people }) => people.flatMap(({ atJobs }) => atJobs));
+  if (all.length === 0) return null;
   const [begin, end] = [
     Math.floor(Math.min(...all.map(({ fromMinute }) => fromMinute)) / HOUR) * HOUR,
     Math.ceil(Math.max(...all.map(({ toMinute }) => toMinute)) / HOUR) * HOUR,
@@ -28,13 +28,16 @@ export function PlannedBoard({ planned, from }: { planned: PlannedJobs; from: st
     <section aria-label="Who is where" className="flex flex-col gap-4">
       {days.map(({ day, people }) => (
         <div key={day}>
-          <h3 className="font-semibold">{showDay(clock.dayOf(day))}</h3>
-          <div className="ml-28 flex justify-between text-xs text-quiet tabular-nums max-sm:ml-0" aria-hidden>
+          <h3 className="font-semibold">{showWeekday(clock.dayOf(day))}</h3>
+          <div
+            className="ml-28 flex justify-between text-xs text-quiet tabular-nums max-sm:hidden"
+            aria-hidden
+          >
             {hours.map((hour) => (
               <span key={hour}>{showMinute(hour)}</span>
             ))}
           </div>
-          <ul className="flex flex-col gap-1">
+          <ul className="flex flex-col gap-1 max-sm:gap-2">
             {people.map((person) => (
               <PersonLine key={person.personId} person={person} planned={planned} x={x} />
             ))}
@@ -55,9 +58,21 @@ function PersonLine({
   x: (minute: number) => number;
 }) {
   return (
-    <li className="flex items-center gap-2 max-sm:flex-col max-sm:items-stretch max-sm:gap-0">
-      <span className="w-26 shrink-0 truncate text-sm">{name}</span>
-      <ol className="relative h-8 flex-1 border border-hairline-soft bg-sheet">
+    <li className="flex items-center gap-2 max-sm:items-start">
+      <span className="w-26 shrink-0 truncate text-sm max-sm:w-22">{name}</span>
+      <ol className="min-w-0 flex-1 sm:hidden">
+        {atJobs.map(({ key, at, fromMinute, toMinute }) => (
+          <li key={key} className="flex gap-2 text-sm">
+            <span className="shrink-0 tabular-nums">
+              {showMinute(fromMinute)} to {showMinute(toMinute)}
+            </span>
+            <span className="min-w-0 truncate">
+              <b>{letterOf(at)}</b> {jobs[at]?.job}
+            </span>
+          </li>
+        ))}
+      </ol>
+      <ol className="relative h-8 flex-1 border border-hairline-soft bg-sheet max-sm:hidden">
         {atJobs.map(({ key, at, fromMinute, toMinute, tasks }) => {
           const width = x(toMinute) - x(fromMinute);
           const said = `${letterOf(at)}, ${jobs[at]?.job ?? '?'}: ${showMinute(fromMinute)} to ${showMinute(toMinute)}, ${countOf(tasks, 'task')}`;

@@ -1,4 +1,4 @@
-import { mayWrite, type DayPlanning, type PlannedJobs } from '@neat-sill/core/contract';
+import { mayWrite, type DayPlanning, type NewDayPlanning, type PlannedJobs } from '@neat-sill/core/contract';
 import { endOfPlan } from '@neat-sill/core/day';
 import { countOf, formatShare, listOf } from '@neat-sill/core/units';
 import { avoidedShare, visitClock, visitTaskOf } from '@neat-sill/core/visits';
@@ -98,8 +98,9 @@ function JobList({ planned, from }: { planned: PlannedJobs; from: string }) {
               </Link>
             </span>
             <span className="text-quiet">
-              {countOf(films.length, 'pane')}, {listOf(days.map((day) => showShortDay(clock.dayOf(day))))},{' '}
-              {listOf(visit.workers.map(({ name }) => name))}
+              {days.length === 0
+                ? 'nothing of it in these days'
+                : `${countOf(films.length, 'pane')}, ${listOf(days.map((day) => showShortDay(clock.dayOf(day))))}, ${listOf(visit.workers.map(({ name }) => name))}`}
             </span>
             {whyNot(visit).map((sentence) => (
               <span key={sentence} className="w-full text-sm text-brick">
@@ -113,12 +114,28 @@ function JobList({ planned, from }: { planned: PlannedJobs; from: string }) {
   );
 }
 
+/** Days that no forecast tells are planned without the temperature of their glass. */
+function ForecastEnds({ planned, asked: { from } }: { planned: PlannedJobs; asked: NewDayPlanning }) {
+  const { weatherUntil, jobs } = planned;
+  if (weatherUntil === null || jobs.length === 0) return null;
+  return (
+    <Note tone="doubt">
+      {weatherUntil < from
+        ? 'No forecast reaches these days yet: whether the glass is too cold or too hot was not looked at. Plan them again when they are nearer.'
+        : `The forecast ends on ${showDay(weatherUntil)}. After it, whether the glass is too cold or too hot was not looked at: plan those days again when they are nearer.`}
+    </Note>
+  );
+}
+
 function KeptNote({ kept }: { kept: KeptDays }) {
   if (kept.kind !== 'done') return null;
   if (kept.refused.length === 0)
     return (
       <Note tone="good" role="status">
-        Every job has its days now; they stand in its Day, on day sheets and in the calendars.
+        {kept.without.length === 0
+          ? 'Every job has its days now'
+          : `The days are kept, without ${listOf(kept.without)}, of which nothing has a place in them`}
+        ; they stand in each job’s Day, on day sheets and in the calendars.
       </Note>
     );
   return (
@@ -131,6 +148,8 @@ function KeptNote({ kept }: { kept: KeptDays }) {
     </Note>
   );
 }
+
+const isAnybodyBusy = ({ jobs }: PlannedJobs) => jobs.some(({ visit }) => visit.plan.assignments.length > 0);
 
 function Result({ planning, isOpen, stop }: { planning: DayPlanning; isOpen: boolean; stop: () => void }) {
   const { planned, asked, problem } = planning;
@@ -145,7 +164,10 @@ function Result({ planning, isOpen, stop }: { planning: DayPlanning; isOpen: boo
             <Button
               weight="act"
               disabled={
-                isOpen || kept.kind === 'keeping' || (kept.kind === 'done' && kept.refused.length === 0)
+                isOpen ||
+                !isAnybodyBusy(planned) ||
+                kept.kind === 'keeping' ||
+                (kept.kind === 'done' && kept.refused.length === 0)
               }
               onClick={() => keep(planned)}
             >
@@ -175,11 +197,13 @@ function Result({ planning, isOpen, stop }: { planning: DayPlanning; isOpen: boo
               hot was not looked at.
             </Note>
           )}
+          <ForecastEnds planned={planned} asked={asked} />
           <PlannedBoard planned={planned} from={asked.from} />
           <JobList planned={planned} from={asked.from} />
           <p className="text-sm text-quiet">
-            Ways between sites are from a stand-in for a road service, as at noon. What is kept takes the
-            place of days that these jobs had.
+            Ways between sites are from a stand-in for a road service, by the hour. Where the house rules of
+            the jobs differ, the dearest hour and the shortest working day count. What is kept takes the place
+            of days that these jobs had.
           </p>
         </>
       )}

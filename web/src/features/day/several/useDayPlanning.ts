@@ -9,6 +9,7 @@ import {
   useStartDayPlanningMutation,
   useStopDayPlanningMutation,
 } from '../../../api/api.ts';
+import { daysToKeep } from './daysToKeep.ts';
 
 const ASK_EVERY_MS = 1000;
 
@@ -62,11 +63,15 @@ export function useDayPlanning() {
   };
 }
 
-/** How far keeping the days is: which jobs have theirs, and which could not get them and why. */
+/** How far keeping the days is: which jobs found no place in them, and which could not get theirs and why. */
 export type KeptDays =
   | { readonly kind: 'none' }
   | { readonly kind: 'keeping' }
-  | { readonly kind: 'done'; readonly refused: readonly { readonly job: string; readonly why: string }[] };
+  | {
+      readonly kind: 'done';
+      readonly without: readonly string[];
+      readonly refused: readonly { readonly job: string; readonly why: string }[];
+    };
 
 /** Writes to each job its own days: each for itself, so that one that was changed meanwhile does not hold up the others. */
 export function useKeepDays() {
@@ -77,14 +82,17 @@ export function useKeepDays() {
     setKept({ kind: 'keeping' });
     const keptAt = new Date().toISOString();
     const refused: { job: string; why: string }[] = [];
+    const without: string[] = [];
     for (const { jobId, job, visit } of jobs) {
       const answer = await readJob(jobId);
       if (!answer.data) {
         refused.push({ job, why: answer.error ? sentenceOf(answer.error) : 'It is not there any more.' });
         continue;
       }
+      const after = daysToKeep(answer.data.records.visit[VISIT_ID], visit, keptAt);
+      if (!after) without.push(job);
+      if (after === undefined) continue;
       const baseVersion = answer.data.versions[recordKey('visit', VISIT_ID)] ?? 0;
-      const after = { ...visit, keptAt, happened: null, pins: [] };
       const { error } = await edit({
         jobId,
         body: {
@@ -94,7 +102,7 @@ export function useKeepDays() {
       });
       if (error) refused.push({ job, why: sentenceOf(error) });
     }
-    setKept({ kind: 'done', refused });
+    setKept({ kind: 'done', without, refused });
   };
   return { kept, keep: (planned: PlannedJobs) => void keep(planned) };
 }
