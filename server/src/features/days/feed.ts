@@ -5,7 +5,7 @@ import { z } from 'zod';
 import { enterShop, type Database, type Tx } from '../../db/database.ts';
 import { calendarEvents, calendarFeeds, people, shops } from '../../db/schema.ts';
 import { hashOf, newToken } from '../accounts/index.ts';
-import { readKeptDays } from './keptDays.ts';
+import { goingOn, readKeptDays } from './keptDays.ts';
 
 /* Somebody’s days as a calendar: what changes keeps its name and counts on, what is gone is called off. */
 
@@ -28,19 +28,18 @@ const TOLD_OFF_DAYS = 60;
 async function eventsFor(tx: Tx, personId: string): Promise<Map<string, Event>> {
   const { days, cures } = await readKeptDays(tx);
   const events = new Map<string, Event>();
-  for (const day of days)
-    if (day.personId === personId)
-      events.set(`${day.jobId}.${day.number}.${personId}`, {
-        summary: `${day.isLater ? 'Second visit: ' : ''}${day.customer}, ${day.job}`,
-        place: day.place,
-        says:
-          day.panes > 0
-            ? `${day.panes} ${day.panes === 1 ? 'pane' : 'panes'} to film. The day sheet has the rest.`
-            : '',
-        from: day.from.toISOString(),
-        to: day.to.toISOString(),
-        allDay: false,
-      });
+  for (const day of goingOn(days.filter((each) => each.personId === personId)))
+    events.set(`${day.jobId}.${day.number}.${personId}`, {
+      summary: `${day.isLater ? 'Second visit: ' : ''}${day.customer}, ${day.job}`,
+      place: day.place,
+      says:
+        day.panes > 0
+          ? `${day.panes} ${day.panes === 1 ? 'pane' : 'panes'} to film. The day sheet has the rest.`
+          : '',
+      from: day.from.toISOString(),
+      to: day.to.toISOString(),
+      allDay: false,
+    });
   for (const cure of cures)
     if (cure.personIds.includes(personId)) {
       const next = new Date(Date.parse(cure.day) + DAY_MS).toISOString().slice(0, 10);

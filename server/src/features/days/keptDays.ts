@@ -18,6 +18,9 @@ export interface KeptDay {
   readonly number: number;
   readonly from: Date;
   readonly to: Date;
+  /** From the first task to the end of the last, without the ways out and home. */
+  readonly begins: Date;
+  readonly ends: Date;
   readonly panes: number;
   /** There is nothing but later visits on it. */
   readonly isLater: boolean;
@@ -38,6 +41,22 @@ interface PlannedJob {
   readonly place: string;
   readonly visit: VisitPlan;
   readonly curesOn: string | null;
+}
+
+/**
+ * Days of one person in which they go on from job to job without being at the shop in between: the first ends with its work,
+ * and the way is the next one’s.
+ */
+export function goingOn(own: readonly KeptDay[]): KeptDay[] {
+  const days = [...own].sort((a, b) => a.begins.getTime() - b.begins.getTime());
+  return days.map((day, at) => {
+    const [before, next] = [days[at - 1], days[at + 1]];
+    return {
+      ...day,
+      from: before && before.ends <= day.begins && before.to > day.from ? before.ends : day.from,
+      to: next && day.ends <= next.begins && day.to > next.from ? day.ends : day.to,
+    };
+  });
 }
 
 /** Jobs that are not deleted, with the days that are kept for them; only such as touch these days, where some are named. */
@@ -87,6 +106,8 @@ function daysOf({ visit: { day, plan, workers }, ...of }: PlannedJob): KeptDay[]
         return {
           ...{ jobId, job, customer, place, personId, number },
           ...{ from: momentOf(leaves), to: momentOf(back) },
+          begins: momentOf(Math.min(...tasks.map(({ start }) => start))),
+          ends: momentOf(Math.max(...tasks.map(({ end }) => end))),
           panes: kinds.filter((kind) => kind === 'film').length,
           isLater: kinds.every((kind) => kind === 'later'),
         };
