@@ -3,8 +3,9 @@ import { paneForTest } from '../../../testing/planJobs.ts';
 import { pricedRowFilm as film, rowJob } from '../../../testing/rowJobs.ts';
 import { seededRandom } from '../../../units/index.ts';
 import { demandOf, withMorePlaces, type Demand } from '../../cost/demand.ts';
+import type { LinearSolver } from '../../cost/linearSolver.ts';
 import { solverOfText, type PaneForPlan } from '../../index.ts';
-import { arrangementOf, pullOf, type Arrangement, type BuiltPull } from './builtPull.ts';
+import { arrangementOf, formsOf, pullOf, type Arrangement, type BuiltPull } from './builtPull.ts';
 import { PullBuilder } from './pull.ts';
 import { aboveBy, costAbove, filmOfParts, PullPool, type PoolEffort } from './pullPool.ts';
 
@@ -79,6 +80,159 @@ test('a pull is taken in once, and again only where it costs less', () => {
   expect(lost).toEqual([...lost].sort((a, b) => a - b));
   expect(pool.lossOf(other)).toBeCloseTo(10 - 3, 6);
   expect(pool.lossOf(one)).toBeCloseTo(10 - 4, 6);
+});
+
+test('a pull of the same parts in another order is no new one; the cheapest of them is kept, up to a great number', () => {
+  const { demand, pool } = poolOf([pane('a', 400, 1000), pane('b', 300, 1000)]);
+  const [a, b] = alone(demand).pulls as [BuiltPull, BuiltPull];
+  const both = { ...a, strips: [...a.strips, ...b.strips] };
+  expect(pool.remember(both)).toBe(true);
+  expect(pool.remember({ ...both, strips: [...b.strips, ...a.strips] })).toBe(false);
+  expect(pool.remember({ ...both, cost: 99 })).toBe(false);
+  const now = { pulls: [a], ways: [[1], [1]], film: 0, cost: 0 };
+  expect(pool.remember(a)).toBe(true);
+  // The pull that is there already comes once.
+  expect(pool.best(now, (pull) => pool.lossOf(pull), 9, new Map())).toEqual([a, both]);
+  let taken = 0;
+  for (let supply = 1; supply <= 20_100; supply += 1) taken += pool.remember({ ...b, supply }) ? 1 : 0;
+  expect(taken).toBe(19_999);
+});
+
+test('a pull loses what it costs above its film or above the worth of its parts, the less of both, a piece', () => {
+  const panes = [pane('a', 400, 1000), pane('b', 300, 1000)];
+  const lost = (worth: readonly number[] | null) => {
+    const { demand, pool } = poolOf(panes, { worth });
+    const [a, b] = alone(demand).pulls as [BuiltPull, BuiltPull];
+    return pool.lossOf({ ...a, strips: [...a.strips, ...b.strips] });
+  };
+  // 10 for film of 4 and 3.
+  expect(lost(null)).toBeCloseTo(1.5, 6);
+  expect(lost([6, 2])).toBeCloseTo(1, 6);
+  expect(lost([1, 1])).toBeCloseTo(1.5, 6);
+  expect(lost([6])).toBeCloseTo(0.5, 6);
+});
+
+/** Writes down what is asked of it. */
+class WatchedBuilder extends PullBuilder {
+  readonly asked: {
+    readonly mm: number;
+    readonly wanted: readonly number[];
+    readonly worth: readonly number[];
+  }[] = [];
+  /** Lengths at which nothing is built. */
+  unbuilt: readonly number[] = [];
+
+  override build(...[supply, mm, wanted, worth]: Parameters<PullBuilder['build']>): BuiltPull | null {
+    this.asked.push({ mm, wanted: [...wanted], worth: [...worth] });
+    return this.unbuilt.includes(mm) ? null : super.build(supply, mm, wanted, worth);
+  }
+}
+
+/** A pool whose programmes and pulls are counted. */
+function watched(panes: readonly PaneForPlan[], more: Partial<PoolEffort> = {}, isSolved = true) {
+  const { job, demand } = poolOf(panes);
+  const builder = new WatchedBuilder(demand);
+  const limits: unknown[] = [];
+  const counted: LinearSolver = {
+    solve: (model, limit) => {
+      limits.push(limit);
+      return isSolved ? solver.solve(model, limit) : null;
+    },
+  };
+  const pool = new PullPool(demand, builder, { ...effort, random: () => 0.999, ...more });
+  return { job, demand, builder, limits, counted, pool };
+}
+
+test('it is solved until twice in a row no pull is lacking, or as often as asked, in the time there is', () => {
+  const one = watched([pane('a', 400, 1000)]);
+  one.pool.solve(alone(one.demand), one.counted, 20, new Map());
+  expect(one.limits).toEqual([
+    { seconds: 1, nodes: 0 },
+    { seconds: 1, nodes: 0 },
+  ]);
+  const short = watched([pane('a', 400, 1000)], { secondsLeft: () => 0.25 });
+  short.pool.solve(alone(short.demand), short.counted, 1, new Map());
+  expect(short.limits).toEqual([{ seconds: 0.25, nodes: 0 }]);
+  // Asked once, no pull is built for a next round.
+  expect(short.builder.asked).toEqual([]);
+  const none = watched([pane('a', 400, 1000)], {}, false);
+  expect(none.pool.solve(alone(none.demand), none.counted, 20, new Map())).toBeNull();
+  expect(none.limits).toHaveLength(1);
+});
+
+test('further places are asked for only where a round lacked nothing, and where nothing is settled', () => {
+  const asking = (fixed: ReadonlyMap<number, readonly number[]>, rounds: number) => {
+    const places = [600, 650, 700, 750];
+    let asked = 0;
+    const of = watched([pane('wide', 1600, 1000), pane('b', 400, 1000)], {
+      morePlaces: (now) => {
+        const at = places[asked];
+        asked += 1;
+        return at === undefined ? now : withMorePlaces(now, of.job, () => [{ axis: 'vertical', at: [at] }]);
+      },
+    });
+    of.pool.solve(alone(of.demand), of.counted, rounds, fixed);
+    return { asked, solved: of.limits.length, ways: of.pool.demand.kinds[0]?.ways.length };
+  };
+  const few = asking(new Map(), 3);
+  expect(few.solved).toBe(3);
+  expect(few.asked).toBeLessThanOrEqual(1);
+  const all = asking(new Map(), 90);
+  expect(all).toMatchObject({ asked: 5, ways: 5 });
+  expect(all.solved).toBeLessThan(20);
+  expect(asking(new Map([[0, [1]]]), 90)).toMatchObject({ asked: 0, ways: 1 });
+});
+
+test('parts count what the bound says at first, then what the programme says; a length that gives no pull is passed over', () => {
+  const { demand, builder, counted, pool } = watched([pane('a', 400, 1000), pane('b', 300, 500)], {
+    worth: [110, 105],
+  });
+  builder.unbuilt = [500];
+  pool.solve(alone(demand), counted, 20, new Map());
+  const [first] = builder.asked;
+  // Alone they cost 10 and 5.
+  expect(first?.worth).toEqual([
+    expect.closeTo(0.2 * 10 + 0.8 * 110, 6),
+    expect.closeTo(0.2 * 5 + 0.8 * 105, 6),
+  ]);
+  expect(first?.wanted).toEqual([1, 1]);
+  expect(builder.asked.at(-1)?.worth.every((each) => each <= 10 + 1e-6)).toBe(true);
+  expect(new Set(builder.asked.map(({ mm }) => mm))).toContain(500);
+});
+
+test('where it is stopped while pulls are made, the last programme stands', () => {
+  let left = 4;
+  const { demand, builder, counted, pool } = watched(
+    [pane('a', 400, 1000), pane('b', 300, 500), pane('c', 200, 700)],
+    { shouldStop: () => (left -= 1) < 0 },
+  );
+  expect(pool.solve(alone(demand), counted, 20, new Map())?.answer.objective).toBeCloseTo(22, 6);
+  expect(builder.asked).toHaveLength(3);
+});
+
+test('settled, a pull is made for each part that none has, worth so much that it is in it, and none for others', () => {
+  const { job, demand } = watched([pane('wide', 1600, 1000), pane('b', 400, 700)]);
+  const more = withMorePlaces(demand, job, () => [{ axis: 'vertical', at: [1000] }]);
+  const builder = new WatchedBuilder(more);
+  const pool = new PullPool(more, builder, { ...effort, random: () => 0.999 });
+  const now = alone(more);
+  const parts = more.kinds[0]?.ways.map((way) => way.parts) ?? [];
+  const other = [...(parts[1] ?? [])];
+  pool.solve(now, solver, 1, new Map([[0, [0, 1]]]));
+  // `now` has the equal panels and the pane of 400: what lacks are the two of the other way.
+  expect(builder.asked.map(({ mm }) => mm)).toEqual([1000, 1000]);
+  builder.asked.forEach(({ wanted, worth }, at) => {
+    const own = other[at] ?? -1;
+    expect(worth[own]).toBeCloseTo(1000 * (pool.film[own] ?? NaN), 6);
+    worth.forEach((each, part) => {
+      if (part !== own) expect(each).toBeCloseTo(pool.film[part] ?? NaN, 6);
+    });
+    expect([wanted[own], ...(parts[0] ?? []).map((part) => wanted[part])]).toEqual([1, 0, 0]);
+  });
+  const known = pool.best({ ...now, pulls: [] }, (pull) => pull.cost, 99, new Map());
+  expect(known.map((pull) => formsOf(pull).some(({ part }) => other.includes(part)))).toEqual([true, true]);
+  // In what is settled otherwise a pull that has some of it is not taken.
+  expect(pool.best({ ...now, pulls: [] }, (pull) => pull.cost, 99, new Map([[0, [1, 0]]]))).toEqual([]);
 });
 
 test('what is settled bounds what is wanted: only pulls of those parts are taken, and such that were missing are made', () => {

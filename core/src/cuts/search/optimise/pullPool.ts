@@ -1,13 +1,12 @@
-import type { Demand, Supply } from '../../cost/demand.ts';
+import type { Demand } from '../../cost/demand.ts';
 import type { LinearAnswer, LinearSolver } from '../../cost/linearSolver.ts';
 import type { MorePlaces, PanelPrices } from '../../places/placesThatPay.ts';
 import { formsOf, type Arrangement, type BuiltPull } from './builtPull.ts';
 import { PullBuilder } from './pull.ts';
+import { lengthsThatPaid, lengthsToTry, worthOfRound, type TriedLength } from './pricingRounds.ts';
 import { programmeOver, type FixedWays, type PullProgramme } from './pullProgramme.ts';
 
 const LARGEST_POOL = 20_000;
-/** Longer pulls are unhandy, and as a rule no cheaper. */
-export const LONGEST_PULL_MM = 12_000;
 /** Columns of a programme in fractions: of all ways that panes may go, or where some of them are settled. */
 const MOST_COLUMNS = 600;
 const MOST_COLUMNS_SETTLED = 500;
@@ -15,12 +14,9 @@ const MOST_COLUMNS_SETTLED = 500;
 const LONGEST_SOLVE_S = 1;
 /** How often in a row it may lack no pull. */
 const STILL_ROUNDS = 2;
-/** Lengths of several pieces that are tried for new pulls, the fewer the more is settled; and how many that paid are tried again. */
+/** Lengths of several pieces that are tried for new pulls, the fewer the more is settled. */
 const LENGTHS_A_ROUND = 100;
 const LENGTHS_SETTLED = 40;
-const LENGTHS_KEPT = 60;
-/** How much of what the bound says parts are worth is used in the rounds instead of the programme's worth, which leaps. */
-const SHARES_OF_BOUND: readonly number[] = [0.8, 0.6, 0.4, 0.2];
 /** What a part counts for that has to be in a pull. */
 const WANTED_MOST = 1000;
 
@@ -126,29 +122,6 @@ export class PullPool {
     });
   }
 
-  /** Lengths at which a pull may end: such as paid before, and others of two or three pieces behind each other. */
-  private lengthsOn(
-    supply: Supply,
-    wanted: Int32Array,
-    paid: readonly number[] | undefined,
-    tries: number,
-  ): number[] {
-    const { random } = this.effort;
-    const forms = this.builder.formsOn(supply).filter(({ part }) => (wanted[part] ?? 0) > 0);
-    const alongs = [...new Set(forms.map(({ alongMm }) => alongMm))];
-    const longest = Math.min(supply.longestPullMm, LONGEST_PULL_MM);
-    const found = new Set(paid ?? alongs.filter((mm) => mm <= supply.longestPullMm));
-    for (let at = 0; at < tries && alongs.length > 0; at += 1) {
-      const taken = Array.from(
-        { length: 2 + Math.floor(random() * 2) },
-        () => alongs[Math.floor(random() * alongs.length)] ?? 0,
-      );
-      const sum = taken.reduce((all, mm) => all + mm, 0);
-      if (sum <= longest) found.add(sum);
-    }
-    return [...found];
-  }
-
   /** Takes up places that would pay, by what a programme says parts and kinds are worth; says whether there were any. */
   private takeUpPlaces({ programme, answer }: Solved, worth: Float64Array): boolean {
     const { demand, builder, effort } = this;
@@ -209,9 +182,8 @@ export class PullPool {
       solved = { programme, answer };
       if (rounds === 1) break;
       const worthNow = Float64Array.from(programme.partRow, (row) => Math.max(0, answer.duals[row] ?? 0));
-      const share = still === 0 ? (SHARES_OF_BOUND[round % SHARES_OF_BOUND.length] ?? 0) : 0;
       const centre: ArrayLike<number> | null = isWhole ? (effort.worth ?? before) : before;
-      const worth = worthNow.map((each, at) => (1 - share) * each + share * (centre?.[at] ?? each));
+      const worth = worthOfRound(worthNow, centre, round, still > 0);
       before = worth;
       const tries = isWhole ? LENGTHS_A_ROUND : LENGTHS_SETTLED;
       const fresh = this.lacking(solved, worth, wanted(), paid, tries);
@@ -234,20 +206,20 @@ export class PullPool {
     const above = aboveBy(solved);
     const fresh: BuiltPull[] = [];
     for (const supply of this.demand.supplies) {
-      const tried: { lengthMm: number; over: number }[] = [];
-      for (const lengthMm of this.lengthsOn(supply, wanted, paid.get(supply.index), tries)) {
+      const tried: TriedLength[] = [];
+      const forms = this.builder.formsOn(supply).filter(({ part }) => (wanted[part] ?? 0) > 0);
+      const alongs = [...new Set(forms.map(({ alongMm }) => alongMm))];
+      const { random } = this.effort;
+      const lengths = lengthsToTry(alongs, supply.longestPullMm, paid.get(supply.index), { tries, random });
+      for (const lengthMm of lengths) {
         if (this.effort.shouldStop()) return fresh;
         const pull = this.builder.build(supply, lengthMm, wanted.slice(), worth);
         if (!pull) continue;
         const over = above(pull);
-        tried.push({ lengthMm, over: over / pull.lengthMm });
+        tried.push({ lengthMm, overPerMm: over / pull.lengthMm });
         if (over < -1e-6 && this.remember(pull)) fresh.push(pull);
       }
-      tried.sort((a, b) => a.over - b.over);
-      paid.set(
-        supply.index,
-        tried.slice(0, LENGTHS_KEPT).map(({ lengthMm }) => lengthMm),
-      );
+      paid.set(supply.index, lengthsThatPaid(tried));
     }
     return fresh;
   }

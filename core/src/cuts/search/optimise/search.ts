@@ -2,7 +2,8 @@ import { SMALLEST_LACK_MM } from '../../../units/index.ts';
 import { boundTo, goesOn, type Demand, type Form, type Supply } from '../../cost/demand.ts';
 import { PullBuilder } from './pull.ts';
 import { PullMixer, type ChosenPulls } from './mixPulls.ts';
-import { LONGEST_PULL_MM, PullPool, type PoolEffort } from './pullPool.ts';
+import { LONGEST_PULL_MM } from './pricingRounds.ts';
+import { PullPool, type PoolEffort } from './pullPool.ts';
 import { countOf, formsOf, pullOf, type Arrangement, type BuiltPull } from './builtPull.ts';
 
 export interface SearchEffort extends PoolEffort {
