@@ -8,6 +8,8 @@ export interface Ways {
   readonly there: (from: number, to: number, moment: number) => number;
   /** When somebody has to leave a place at the latest to be at another at a moment. */
   readonly leaveBy: (from: number, to: number, moment: number) => number;
+  /** Moments at which ways begin to take otherwise, in their order. */
+  readonly turns: readonly number[];
 }
 
 type Table = DayCase['travelMin'];
@@ -51,12 +53,14 @@ export function waysIn(day: DayCase): Ways {
       least: (from, to) => way(day.travelMin, from, to),
       there: (from, to, moment) => moment + way(day.travelMin, from, to),
       leaveBy: (from, to, moment) => moment - way(day.travelMin, from, to),
+      turns: [],
     };
   const tables = [...new Set(pieces.map(({ table }) => table))];
   const least = day.places.map((_, from) =>
     day.places.map((__, to) => Math.min(...tables.map((table) => way(table, from, to)))),
   );
   return {
+    turns: pieces.slice(1).map(({ from }) => from),
     least: (from, to) => least[from]?.[to] ?? 0,
     there: (from, to, moment) => {
       let best = Infinity;

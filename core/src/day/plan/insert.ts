@@ -1,5 +1,5 @@
 import type { Span } from './intervals.ts';
-import { within } from './intervals.ts';
+import { between, within } from './intervals.ts';
 import type { ModelTask, Shift } from './model.ts';
 import type { Schedule } from './schedule.ts';
 import type { Unit } from './units.ts';
@@ -9,7 +9,7 @@ interface Candidate {
   readonly shifts: readonly number[];
   readonly start: number;
   readonly minutes: number;
-  /** What it costs more. */
+  /** What it costs more, as it looks. */
   readonly more: number;
 }
 
@@ -122,22 +122,22 @@ function candidatesFor(
 ): Candidate[] {
   const { model } = schedule;
   const late = model.day.lateCostPerMin;
-  const best: (Candidate & { readonly looks: number })[] = [];
+  const best: Candidate[] = [];
   const offer = (shifts: readonly Shift[], start: number, minutes: number) => {
     let more = late * Math.max(0, start + minutes - lastEnd);
     for (const shift of shifts) more += moreInShift(schedule, task, shift, start, minutes);
-    const looks = more * noise();
-    if (best.length >= kept && looks >= (best.at(-1)?.looks ?? 0)) return;
+    more *= noise();
+    if (best.length >= kept && more >= (best.at(-1)?.more ?? 0)) return;
     const of = shifts[0]?.number;
     const alike = best.flatMap((each, number) => (each.shifts[0] === of ? [number] : []));
     if (others > 0 && alike.length >= MOST_OF_A_SHIFT) {
       const worst = alike.at(-1) as number;
-      if (looks >= (best[worst]?.looks ?? 0)) return;
+      if (more >= (best[worst]?.more ?? 0)) return;
       best.splice(worst, 1);
     }
     let at = best.length;
-    while (at > 0 && (best[at - 1]?.looks ?? 0) > looks) at -= 1;
-    best.splice(at, 0, { shifts: shifts.map(({ number }) => number), start, minutes, more, looks });
+    while (at > 0 && (best[at - 1]?.more ?? 0) > more) at -= 1;
+    best.splice(at, 0, { shifts: shifts.map(({ number }) => number), start, minutes, more });
     if (best.length > kept) best.pop();
   };
   for (const { together, minutes } of task.crews) {
@@ -156,6 +156,9 @@ function candidatesFor(
         offer(shifts, from, minutes);
         if (to > from) offer(shifts, to, minutes);
         if (anywhere && to > from + 1) offer(shifts, from + Math.floor(anywhere() * (to - from)), minutes);
+        for (const start of between(model.turnsAt(task.place), from, to)) offer(shifts, start, minutes);
+        for (const end of between(model.ways.turns, from + minutes, to + minutes))
+          offer(shifts, end - minutes, minutes);
         if (others > 0 && to - others > from) {
           offer(shifts, to - others, minutes);
           offer(shifts, from + others, minutes);

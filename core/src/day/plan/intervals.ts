@@ -57,3 +57,17 @@ export function lastUpTo(spans: readonly Span[], minute: number): number | null 
   }
   return null;
 }
+
+/** Those of some moments, in order, that lie between two others and are neither. */
+export function between(moments: readonly number[], from: number, to: number): readonly number[] {
+  if (moments.length === 0) return moments;
+  let [low, high] = [0, moments.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((moments[middle] ?? 0) <= from) low = middle + 1;
+    else high = middle;
+  }
+  let last = low;
+  while ((moments[last] ?? Infinity) < to) last += 1;
+  return moments.slice(low, last);
+}

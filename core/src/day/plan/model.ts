@@ -46,6 +46,8 @@ export interface Model {
   readonly ways: Ways;
   /** When a task may begin in a shift that has nothing else to do, for whoever takes so long. */
   readonly starts: (task: number, shift: number, minutes: number) => readonly Span[];
+  /** When somebody is at a place who leaves the depot as roads turn, in order: there the way out becomes shorter or longer. */
+  readonly turnsAt: (place: number) => readonly number[];
 }
 
 /** More sets of people than this are not tried for one task. */
@@ -170,7 +172,11 @@ export function modelOf(day: DayCase): Model {
     }
     return (byShift[shiftNumber] ??= find(task, shift, minutes));
   };
+  const turns = day.places.map((_, place) =>
+    ways.turns.map((moment) => ways.there(0, place, moment)).sort((a, b) => a - b),
+  );
+  const turnsAt = (place: number) => turns[place] ?? [];
   return {
-    ...{ day, tasks, shifts: numbered, ways, starts, shiftsOf },
+    ...{ day, tasks, shifts: numbered, ways, starts, turnsAt, shiftsOf },
   };
 }
