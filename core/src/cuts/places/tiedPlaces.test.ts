@@ -47,9 +47,25 @@ describe('groups of panes that are alike', () => {
     const demand = demandAt(job, { a: [600, 700, 900], b: [600, 700, 900], c: [1000, 900, 650], own: [700] });
     const groups = placeGroups(demand);
     expect(groups.map(({ alike, copies }) => [alike, copies])).toEqual([['g', 4]]);
-    expect(groups[0]?.kinds.map((kind) => demand.kinds[kind]?.pane.id)).toEqual(['a', 'b', 'c']);
+    expect(groups[0]?.kinds.map(({ kind }) => kind.pane.id)).toEqual(['a', 'b', 'c']);
     // At 700 the seam of two of them is hidden. 900 and 950 stand open to one only.
     expect(groups[0]?.places).toEqual([at(700), at(600)]);
+  });
+
+  test('places come by what film and looks of all panes there cost together', () => {
+    // The film is the same anywhere; at 800 the seams of two of them are hidden, at 650 that of one.
+    const job = jobOf([
+      pane('a', 1600, { alike: 'g', about: hiddenAt(650) }),
+      pane('b', 1600, { alike: 'g', about: hiddenAt(800) }, 2),
+    ]);
+    expect(placeGroups(demandAt(job, { a: [650, 700], b: [650, 700] }))[0]?.places).toEqual([
+      ...[at(800), at(650), at(700)],
+    ]);
+    // Seams beside each other by less than a tenth of a millimetre are one place; what only some can take is none.
+    const near = jobOf([pane('a', 1600, { alike: 'g' }), pane('b', 1601, { alike: 'g' })]);
+    expect(placeGroups(demandAt(near, { a: [650], b: [650.05] }))[0]?.places).toEqual([at(650)]);
+    const apart = jobOf([pane('a', 1600, { alike: 'g' }), pane('b', 1602, { alike: 'g' })]);
+    expect(placeGroups(demandAt(apart, { a: [650], b: [652] }))).toEqual([]);
   });
 
   test('the largest comes first', () => {

@@ -1,12 +1,13 @@
 import { masterOf, wayKey, type Programme } from '../cost/crossSections.ts';
-import { withWays, type Demand, type Way } from '../cost/demand.ts';
+import { withWays, type Demand, type Kind, type Way } from '../cost/demand.ts';
+import { filmOfParts } from '../cost/filmOfParts.ts';
 import type { LinearModel, LinearSolver } from '../cost/linearSolver.ts';
 import { placeInGroup, samePlace, type SeamPlace } from '../looks/looks.ts';
 
-/** Groups of panes that are alike, each with the kinds that are divided and the places any of them can take. */
+/** Groups of panes that are alike, each with its kinds and the places that all of them can take. */
 export interface PlaceGroup {
   readonly alike: string;
-  readonly kinds: readonly number[];
+  readonly kinds: readonly { readonly number: number; readonly kind: Kind }[];
   readonly copies: number;
   readonly places: readonly SeamPlace[];
 }
@@ -15,52 +16,45 @@ export interface PlaceGroup {
 const SAME_MM = 0.1;
 
 /** The place of a way as its group tells it. */
-function inGroup({ kinds }: Demand, kind: number, { place }: Way): SeamPlace | null {
-  const pane = kinds[kind]?.pane;
-  return place && pane ? placeInGroup(pane, place) : null;
-}
+const inGroup = ({ pane }: Kind, { place }: Way): SeamPlace | null => place && placeInGroup(pane, place);
 
-const isAt = (demand: Demand, kind: number, way: Way, place: SeamPlace) => {
-  const own = inGroup(demand, kind, way);
+const isAt = (kind: Kind, way: Way, place: SeamPlace) => {
+  const own = inGroup(kind, way);
   return own !== null && samePlace(own, place, SAME_MM);
 };
 
 /** The groups of a demand that have a choice, the largest first; the places of each in rising cost of film area and looks. */
 export function placeGroups(demand: Demand): PlaceGroup[] {
-  const byWord = new Map<string, number[]>();
-  demand.kinds.forEach(({ alike }, at) => {
-    if (alike !== null) byWord.set(alike, [...(byWord.get(alike) ?? []), at]);
+  const film = filmOfParts(demand);
+  const byWord = new Map<string, { readonly number: number; readonly kind: Kind }[]>();
+  demand.kinds.forEach((kind, number) => {
+    if (kind.alike !== null) byWord.set(kind.alike, [...(byWord.get(kind.alike) ?? []), { number, kind }]);
   });
-  const rates = demand.supplies
-    .filter(({ costPerMm }) => costPerMm > 0)
-    .map(({ costPerMm, widthMm }) => costPerMm / widthMm);
-  const rate = rates.length > 0 ? Math.min(...rates) : 0;
-  const filmOf = (part: number) =>
-    rate * Math.min(...(demand.parts[part]?.forms ?? []).map(({ acrossMm, alongMm }) => acrossMm * alongMm));
-  const countsAt = (kinds: readonly number[], place: SeamPlace) =>
-    kinds.reduce((sum, kind) => {
-      const found = demand.kinds[kind];
-      const costs = (found?.ways ?? [])
-        .filter((way) => isAt(demand, kind, way, place))
-        .map(({ parts, looks }) => looks + parts.reduce((film, part) => film + filmOf(part), 0));
-      return sum + (found?.copies.length ?? 0) * Math.min(...costs);
+  const countsAt = (kinds: PlaceGroup['kinds'], place: SeamPlace) =>
+    kinds.reduce((sum, { kind }) => {
+      const costs = kind.ways
+        .filter((way) => isAt(kind, way, place))
+        .map(({ parts, looks }) => looks + parts.reduce((all, part) => all + (film[part] ?? 0), 0));
+      return sum + kind.copies.length * Math.min(...costs);
     }, 0);
-  const groups = [...byWord].map(([alike, kinds]): PlaceGroup => {
-    const places: SeamPlace[] = [];
-    for (const kind of kinds)
-      for (const way of demand.kinds[kind]?.ways ?? []) {
-        const place = inGroup(demand, kind, way);
-        if (place && !places.some((known) => samePlace(known, place, SAME_MM))) places.push(place);
-      }
-    const common = places.filter((place) =>
-      kinds.every((kind) => demand.kinds[kind]?.ways.some((way) => isAt(demand, kind, way, place))),
-    );
-    const copies = kinds.reduce((sum, kind) => sum + (demand.kinds[kind]?.copies.length ?? 0), 0);
-    const counted = common.map((place) => ({ place, counts: countsAt(kinds, place) }));
-    counted.sort((a, b) => a.counts - b.counts);
-    return { alike, kinds, copies, places: counted.map(({ place }) => place) };
-  });
-  return groups
+  return [...byWord]
+    .map(([alike, kinds]): PlaceGroup => {
+      const places: SeamPlace[] = [];
+      for (const { kind } of kinds)
+        for (const way of kind.ways) {
+          const place = inGroup(kind, way);
+          if (place && !places.some((known) => samePlace(known, place, SAME_MM))) places.push(place);
+        }
+      return {
+        ...{ alike, kinds },
+        copies: kinds.reduce((sum, { kind }) => sum + kind.copies.length, 0),
+        places: places
+          .filter((place) => kinds.every(({ kind }) => kind.ways.some((way) => isAt(kind, way, place))))
+          .map((place) => ({ place, counts: countsAt(kinds, place) }))
+          .sort((a, b) => a.counts - b.counts)
+          .map(({ place }) => place),
+      };
+    })
     .filter(({ places, copies }) => places.length > 0 && copies > 1)
     .sort((a, b) => b.copies - a.copies);
 }
@@ -93,24 +87,23 @@ export function tiedPlaces(
     const at = columns[column];
     if (at) columns[column] = { ...at, entries: [...at.entries, [row, coefficient]] };
   };
-  const chosenColumn = groups.map(({ kinds, places, copies }) => {
+  const choices = groups.map(({ alike, kinds, places, copies }) => {
     const one = rows.push({ sense: '>=', bound: 1 }) - 1;
     const forItself = columns.push({ cost: unlike * (copies - 1), entries: [[one, 1]], whole: true }) - 1;
     const byPlace = places.map((place) => {
       const column = columns.push({ cost: 0, entries: [[one, 1]], whole: true }) - 1;
-      for (const kind of kinds) {
-        const found = demand.kinds[kind];
-        if (!found || found.ways.length < 2) continue;
+      for (const { number, kind } of kinds) {
+        if (kind.ways.length < 2) continue;
         const row = rows.push({ sense: '>=', bound: 0 }) - 1;
-        enter(column, row, -found.copies.length);
-        found.ways.forEach((way, at) => {
-          const own = wayColumn.get(wayKey(kind, at));
-          if (own !== undefined && isAt(demand, kind, way, place)) enter(own, row, 1);
+        enter(column, row, -kind.copies.length);
+        kind.ways.forEach((way, at) => {
+          const own = wayColumn.get(wayKey(number, at));
+          if (own !== undefined && isAt(kind, way, place)) enter(own, row, 1);
         });
       }
-      return column;
+      return { place, column };
     });
-    return { forItself, byPlace };
+    return { alike, forItself, byPlace };
   });
   const answer = solver.solve(
     { columns, rows },
@@ -118,20 +111,19 @@ export function tiedPlaces(
   );
   if (!answer) return new Map();
   return new Map(
-    groups.flatMap(({ alike, places }, at): [string, SeamPlace | null][] => {
-      const { forItself, byPlace } = chosenColumn[at] ?? { forItself: -1, byPlace: [] };
-      const taken = byPlace.findIndex((column) => (answer.values[column] ?? 0) > 0.5);
-      const place = places[taken];
-      if (place) return [[alike, place]];
-      return (answer.values[forItself] ?? 0) > 0.5 ? [[alike, null]] : [];
+    choices.flatMap(({ alike, forItself, byPlace }): [string, SeamPlace | null][] => {
+      const isTaken = (column: number) => (answer.values[column] ?? 0) > 0.5;
+      const taken = byPlace.find(({ column }) => isTaken(column));
+      if (taken) return [[alike, taken.place]];
+      return isTaken(forItself) ? [[alike, null]] : [];
     }),
   );
 }
 
 /** The demand with only those ways of each kind that go at its group's place. */
 export function atPlaces(demand: Demand, chosen: ReadonlyMap<string, SeamPlace | null>): Demand {
-  return withWays(demand, (way, { alike }, at) => {
-    const place = alike === null ? null : chosen.get(alike);
-    return !place || isAt(demand, at, way, place);
+  return withWays(demand, (way, kind) => {
+    const place = kind.alike === null ? null : chosen.get(kind.alike);
+    return !place || isAt(kind, way, place);
   });
 }

@@ -7,7 +7,7 @@ import type { LinearSolver } from '../../cost/linearSolver.ts';
 import { solverOfText, type PaneForPlan } from '../../index.ts';
 import { arrangementOf, formsOf, pullOf, type Arrangement, type BuiltPull } from './builtPull.ts';
 import { PullBuilder } from './pull.ts';
-import { aboveBy, costAbove, filmOfParts, PullPool, type PoolEffort } from './pullPool.ts';
+import { aboveBy, costAbove, PullPool, type PoolEffort } from './pullPool.ts';
 
 /* Rows of a roll 1000 wide at 10 a metre of run: what anything costs is reckoned in the head. */
 
@@ -283,11 +283,7 @@ test('places that would pay are asked for once no pull is lacking, by what a pan
   expect(solved?.answer.objective).toBeCloseTo(20, 6);
 });
 
-test('film of a part is that of the supply whose film costs least; a column costs above the worth of its rows', () => {
-  const { demand } = poolOf([pane('a', 400, 1500)]);
-  expect([...filmOfParts(demand)].map((each) => Math.round(each * 1e6) / 1e6)).toEqual([6]);
-  const free = { ...demand, supplies: demand.supplies.map((each) => ({ ...each, costPerMm: 0 })) };
-  expect([...filmOfParts(free)]).toEqual([600_000]);
+test('a column costs above the worth of its rows', () => {
   const column = { cost: 12, entries: [[0, 2] as const, [3, 1] as const] };
   expect(costAbove(column, { duals: [4, 9, 9, 1] })).toBe(3);
 });

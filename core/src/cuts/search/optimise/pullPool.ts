@@ -1,4 +1,5 @@
 import type { Demand } from '../../cost/demand.ts';
+import { filmOfParts } from '../../cost/filmOfParts.ts';
 import type { LinearAnswer, LinearSolver } from '../../cost/linearSolver.ts';
 import type { MorePlaces, PanelPrices } from '../../places/placesThatPay.ts';
 import { formsOf, type Arrangement, type BuiltPull } from './builtPull.ts';
@@ -42,17 +43,6 @@ export const costAbove = (
   { cost, entries }: { readonly cost: number; readonly entries: readonly (readonly [number, number])[] },
   { duals }: Pick<LinearAnswer, 'duals'>,
 ): number => cost - entries.reduce((sum, [row, each]) => sum + each * (duals[row] ?? 0), 0);
-
-/** What a piece of each part is worth by its film alone, off the supply whose film costs least. */
-export function filmOfParts({ supplies, parts }: Demand): Float64Array {
-  const rates = supplies
-    .filter(({ costPerMm }) => costPerMm > 0)
-    .map(({ costPerMm, widthMm: width }) => costPerMm / width);
-  const rate = rates.length > 0 ? Math.min(...rates) : 1;
-  return Float64Array.from(parts, ({ forms }) =>
-    Math.min(...forms.map(({ acrossMm: w, alongMm: l }) => w * l * rate)),
-  );
-}
 
 /** All pulls that were built for a demand, and what programmes over the best of them lack. */
 export class PullPool {

@@ -75,17 +75,22 @@ function PersonLine({
       <ol className="relative h-8 flex-1 border border-hairline-soft bg-sheet max-sm:hidden">
         {atJobs.map(({ key, at, fromMinute, toMinute, tasks }) => {
           const width = x(toMinute) - x(fromMinute);
+          const isWide = width > NARROW_SHARE * 100;
           const said = `${letterOf(at)}, ${jobs[at]?.job ?? '?'}: ${showMinute(fromMinute)} to ${showMinute(toMinute)}, ${countOf(tasks, 'task')}`;
           return (
             <li
               key={key}
               title={said}
-              className="absolute inset-y-0 overflow-hidden border-l-4 border-edge bg-edge-tint px-1 text-sm leading-8 whitespace-nowrap"
-              style={{ left: `${x(fromMinute)}%`, width: `${width}%` }}
+              className="absolute inset-y-0 truncate border-l-4 border-edge bg-edge-tint text-sm leading-8"
+              style={{
+                left: `${x(fromMinute)}%`,
+                width: `${width}%`,
+                textOverflow: isWide ? undefined : 'clip',
+              }}
             >
-              <span aria-hidden>
+              <span aria-hidden className={isWide ? 'px-1' : 'px-px'}>
                 <b>{letterOf(at)}</b>
-                {width > NARROW_SHARE * 100 && ` ${jobs[at]?.job ?? ''}`}
+                {isWide && ` ${jobs[at]?.job ?? ''}`}
               </span>
               <span className="sr-only">{said}</span>
             </li>
