@@ -3,6 +3,7 @@ import { placesAreFree } from '../format/prices.ts';
 import type { Counting } from '../cost/counting.ts';
 import { boundBySections, wayKey, type Before, type ProvenBound } from '../cost/crossSections.ts';
 import { demandOf, kindKey, type Demand, type PlacesOf, type Supply } from '../cost/demand.ts';
+import { filmOfParts } from '../cost/filmOfParts.ts';
 import { fillingOf, panelPrice, type Filling } from '../cost/filling.ts';
 import type { LinearSolver } from '../cost/linearSolver.ts';
 import {
@@ -63,14 +64,6 @@ function placesOf(
     }))
     .sort((a, b) => a.price - b.price || a.firstMm - b.firstMm);
 }
-
-const areaWorth = ({ parts, supplies }: Demand): number[] => {
-  const rates = supplies
-    .filter(({ costPerMm }) => costPerMm > 0)
-    .map((each) => each.costPerMm / each.widthMm);
-  const rate = rates.length > 0 ? Math.min(...rates) : 1;
-  return parts.map(({ forms }) => Math.min(...forms.map((form) => form.acrossMm * form.alongMm * rate)));
-};
 
 /** A demand with the places chosen for it, and what its parts are worth; null where that was not reckoned. */
 export interface WithPlaces {
@@ -212,7 +205,7 @@ export function demandWithFreePlaces(
         : null;
     before = proven && { demand, proven };
     if (round === ROUNDS - 1) break;
-    const values = proven?.worth ?? areaWorth(demand);
+    const values = proven?.worth ?? [...filmOfParts(demand)];
     const fillings = demand.supplies.map((supply) => fillingOf(demand, supply, values));
     const widths = [...new Set(demand.parts.flatMap(({ forms }) => forms.map(({ acrossMm }) => acrossMm)))];
     const taken = tried.takenBy(demand, proven?.taken ?? NONE_TAKEN);
