@@ -1,5 +1,6 @@
-import { seededRandom, readFormatValue } from '../../units/index.ts';
-import { checkDay, dayCaseFormat, planDay, type DayCase, type DayPlan, type DayTask } from '../index.ts';
+import { dayForTest as dayOf, taskForTest as task } from '../../testing/dayOfTasks.ts';
+import { readFormatValue, seededRandom } from '../../units/index.ts';
+import { checkDay, dayCaseFormat, planDay, type DayCase, type DayPlan } from '../index.ts';
 import { leastWays } from './bound.ts';
 
 /* The rules of days one by one, by cases that are reckoned in the head. */
@@ -9,26 +10,6 @@ const planOf = (day: DayCase, rounds = 300, seed = 1): DayPlan => {
   expect(checkDay(day, plan)).toEqual([]);
   return plan;
 };
-
-const task = (id: string, more: Partial<DayTask> = {}): DayTask => ({
-  ...{ id, placeId: 'site', minutes: 30, hands: 1, needs: 'film', avoid: [], after: [] },
-  ...more,
-});
-const dayOf = (tasks: readonly DayTask[], more: Partial<DayCase> = {}): DayCase => ({
-  ...{ format: 'neat-sill/day-case', version: 1, id: 'D', start: '2027-06-21T00:00:00-05:00' },
-  people: [{ id: 'o', costPerMin: 70, pace: 1, can: ['film'], shifts: [{ from: 480, to: 960, breaks: [] }] }],
-  places: [
-    { id: 'depot', open: null },
-    { id: 'site', open: null },
-  ],
-  travelMin: [
-    [0, 15],
-    [15, 0],
-  ],
-  tasks,
-  lateCostPerMin: 0,
-  ...more,
-});
 
 test('a task waits for the sun to be gone, and nobody leaves the depot earlier for it', () => {
   const plan = planOf(dayOf([task('a', { avoid: [{ from: 0, to: 700 }] })]));
