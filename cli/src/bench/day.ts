@@ -1,5 +1,5 @@
 import { checkDay, planDay, type DayCase, type DayPlan } from '@neat-sill/core/day';
-import { everyDay, smallDay, syntheticDay, withFullRoads } from '@neat-sill/core/testing';
+import { everyDay, leftOutMinutes as leftOut, smallDay, syntheticDay, withFullRoads } from '@neat-sill/core/testing';
 import { seededRandom } from '@neat-sill/core/units';
 import { heapMb, printTable } from './table.ts';
 
@@ -7,12 +7,6 @@ import { heapMb, printTable } from './table.ts';
 
 const SMALL_DAYS = 200;
 const PLENTY = 1_000_000_000;
-
-const leftOut = (day: DayCase, { unplaced }: DayPlan) =>
-  unplaced.reduce((sum, { taskId }) => {
-    const task = day.tasks.find(({ id }) => id === taskId);
-    return sum + (task ? task.minutes * task.hands : 0);
-  }, 0);
 
 interface Run {
   readonly plan: DayPlan;

@@ -1,6 +1,13 @@
-import type { DayCase, DayTask, Person } from '../day/index.ts';
+import type { DayCase, DayPlan, DayTask, Person } from '../day/index.ts';
 
 /* Days that are reckoned in the head: whole shifts, one site a quarter of an hour away. */
+
+/** What a plan leaves out: minutes times hands. */
+export const leftOutMinutes = (day: DayCase, { unplaced }: Pick<DayPlan, 'unplaced'>): number =>
+  unplaced.reduce((sum, { taskId }) => {
+    const task = day.tasks.find(({ id }) => id === taskId);
+    return sum + (task ? task.minutes * task.hands : 0);
+  }, 0);
 
 /** Half an hour of film at the site, by one. */
 export const taskForTest = (id: string, more: Partial<DayTask> = {}): DayTask => ({

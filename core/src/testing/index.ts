@@ -5,6 +5,7 @@ export { BLUNDERS, syntheticSurvey, withBlunders, type Blunder } from './synthet
 export { THUMB_SLIPS, unevenHouse, withThumbSlips } from './unevenHouse.ts';
 export { quoteForTest, quoteOptionForTest } from './quotes.ts';
 export { smallDay, syntheticDay, withFullRoads } from './dayCases.ts';
+export { leftOutMinutes } from './dayOfTasks.ts';
 export { everyDay } from './everyDay.ts';
 export { leastLength } from './leastLength.ts';
 export { syntheticShop, timesDefaultsForTest, type ShopTraits, type SyntheticShop } from './syntheticShop.ts';

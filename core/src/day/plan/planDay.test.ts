@@ -1,4 +1,5 @@
 import { smallDay, syntheticDay, withFullRoads } from '../../testing/dayCases.ts';
+import { leftOutMinutes as leftOut } from '../../testing/dayOfTasks.ts';
 import { everyDay } from '../../testing/everyDay.ts';
 import { seededRandom } from '../../units/index.ts';
 import { checkDay, planDay, type DayCase, type DayPlan } from '../index.ts';
@@ -8,11 +9,6 @@ const planOf = (day: DayCase, rounds = 300, seed = 1): DayPlan => {
   expect(checkDay(day, plan)).toEqual([]);
   return plan;
 };
-const leftOut = (day: DayCase, { unplaced }: DayPlan) =>
-  unplaced.reduce((sum, { taskId }) => {
-    const task = day.tasks.find(({ id }) => id === taskId);
-    return sum + (task ? task.minutes * task.hands : 0);
-  }, 0);
 
 test('small days: as good as trying everything, and the bound never above it', () => {
   for (const seed of [3, 5, 8, 13, 21, 34, 36, 55, 71, 78, 97, 99, 147, 160]) {

@@ -1,16 +1,12 @@
 import { smallDay, withFullRoads } from '../../testing/dayCases.ts';
+import { leftOutMinutes as leftOut } from '../../testing/dayOfTasks.ts';
 import { everyDay } from '../../testing/everyDay.ts';
 import { seededRandom } from '../../units/index.ts';
-import { boundOfPlan, checkDay, planDay, type DayCase, type DayPlan } from '../index.ts';
+import { boundOfPlan, checkDay, planDay, type DayCase } from '../index.ts';
 
 /* Small days in a few rounds: as good as trying everything. */
 
 const ROUNDS = 120;
-const leftOut = (day: DayCase, { unplaced }: DayPlan) =>
-  unplaced.reduce((sum, { taskId }) => {
-    const task = day.tasks.find(({ id }) => id === taskId);
-    return sum + (task ? task.minutes * task.hands : 0);
-  }, 0);
 
 function planned(day: DayCase) {
   const best = everyDay(day, 10);
