@@ -1,5 +1,11 @@
 import { checkDay, planDay, type DayCase, type DayPlan } from '@neat-sill/core/day';
-import { everyDay, leftOutMinutes as leftOut, smallDay, syntheticDay, withFullRoads } from '@neat-sill/core/testing';
+import {
+  everyDay,
+  leftOutMinutes as leftOut,
+  smallDay,
+  syntheticDay,
+  withFullRoads,
+} from '@neat-sill/core/testing';
 import { seededRandom } from '@neat-sill/core/units';
 import { heapMb, printTable } from './table.ts';
 
