@@ -9,6 +9,7 @@ import {
   earliestSlots,
   factsOfLog,
   factsSoFar,
+  forecastReaches,
   glassNotFit,
   visitCase,
   visitTaskOf,
@@ -310,6 +311,23 @@ test('what nobody logs is done as planned once it is over; the log has the last 
   const known = { taskId: setUp.taskId, people: ['o'], from: 1, to: 2 };
   expect(as(ends, [known])).toEqual([known]);
   expect(as(5000).map(({ taskId }) => taskId.split(' ')[0])).toEqual(['set', 'look']);
+});
+
+test('a forecast reaches to the last day that it tells whole, at the clock of the site', () => {
+  const told = (hours: number) =>
+    Array.from({ length: hours }, (_, hour) => ({
+      at: new Date(Date.parse('2027-01-15T00:00:00Z') + hour * 3_600_000).toISOString(),
+      ...{ airC: 5, airGiveC: 1, cloud: 1, rainChance: 0 },
+    }));
+  const reaches = (hours: number, timeZone: string, from = '2027-01-15', days = 2) =>
+    forecastReaches(told(hours), { timeZone, from, days });
+  // New York is five hours behind: its second day is told whole after 53 hours.
+  expect([52, 53].map((hours) => reaches(hours, 'America/New_York'))).toEqual(['2027-01-15', null]);
+  expect([28, 29].map((hours) => reaches(hours, 'America/New_York'))).toEqual(['2027-01-14', '2027-01-15']);
+  expect([47, 48].map((hours) => reaches(hours, 'UTC'))).toEqual(['2027-01-15', null]);
+  // None of them, however long before it ends; where nothing is told, none.
+  expect(reaches(48, 'UTC', '2027-02-10')).toBe('2027-02-09');
+  expect(reaches(0, 'UTC')).toBe('2027-01-14');
 });
 
 describe('glass by the forecast', () => {

@@ -100,8 +100,7 @@ export function visitTaskOf(taskId: string): VisitTask | null {
   }
 }
 
-/** Panes that get their film on these days: measured, with a film, not done before. */
-/** Panes that wait for their film; with `keptAt` also those that got it since. */
+/** Panes that get their film on these days: measured, with a film, not done before; with `keptAt` also those done since. */
 export const panesToFilm = ({ job, keptAt = null }: Pick<VisitAsked, 'job' | 'keptAt'>) =>
   job.panes.filter(
     ({ toFit, fittingPlan, fitting: { doneAt } }) =>

@@ -85,6 +85,7 @@ function plan({ work, stop }: SearchOrder<DaysWork>): void {
       splits: records.visit[VISIT_ID]?.splits ?? [],
     };
   });
+  const [weatherUntil = null] = reaches.sort();
   const { workers, from, days, busy } = work;
   const asked: ManyAsked = { jobs, workers, from, days, busy, wayBetween };
   const many = manyJobsCase(asked);
@@ -120,8 +121,7 @@ function plan({ work, stop }: SearchOrder<DaysWork>): void {
       better: {
         ...{ cost, lowerBound, proven, unplaced: unplaced.length, tasks: many.day.tasks.length },
         timeZone: many.jobs[0]?.of.job.header?.site.timeZone ?? 'UTC',
-        ...{ jobs: own.map(named), leftOut: many.leftOut.map(named), withoutWeather },
-        weatherUntil: reaches.sort()[0] ?? null,
+        ...{ jobs: own.map(named), leftOut: many.leftOut.map(named), withoutWeather, weatherUntil },
       },
       afterSeconds: Math.round(goneMs() / 1000),
     });

@@ -1,11 +1,12 @@
 import loadHighs from 'highs';
 import { paneForTest } from '../../../testing/planJobs.ts';
+import { ownPulls as alone } from '../../../testing/ownPulls.ts';
 import { pricedRowFilm as film, rowJob } from '../../../testing/rowJobs.ts';
 import { seededRandom } from '../../../units/index.ts';
 import { demandOf, withMorePlaces, type Demand } from '../../cost/demand.ts';
 import type { LinearModel } from '../../cost/linearSolver.ts';
 import { solverOfText, type LinearSolver } from '../../index.ts';
-import { arrangementOf, pullOf, type Arrangement, type BuiltPull } from './builtPull.ts';
+import type { Arrangement, BuiltPull } from './builtPull.ts';
 import { PullMixer, roundedWays } from './mixPulls.ts';
 import { PullBuilder } from './pull.ts';
 import { PullPool, type PoolEffort, type Solved } from './pullPool.ts';
@@ -25,21 +26,6 @@ const effort: PoolEffort = {
 function demandFor(panes: readonly ReturnType<typeof pane>[]) {
   const job = rowJob(panes, film);
   return { job, demand: demandOf(film, job) };
-}
-
-/** Every piece of the first way in a pull of its own. */
-function alone(demand: Demand): Arrangement {
-  const [supply] = demand.supplies;
-  if (!supply) throw new Error('no supply');
-  const pulls = demand.kinds.flatMap(({ copies, ways }) =>
-    copies.flatMap(() =>
-      (ways[0]?.parts ?? []).flatMap((part): BuiltPull[] => {
-        const form = demand.parts[part]?.forms[0];
-        return form ? [pullOf(demand, supply, [{ widthMm: form.acrossMm, lane: null, stack: [form] }])] : [];
-      }),
-    ),
-  );
-  return arrangementOf(demand, pulls);
 }
 
 test('ways come to as many copies as there are, as near to the fractions as whole ones are', () => {

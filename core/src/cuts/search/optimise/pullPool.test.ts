@@ -1,11 +1,12 @@
 import loadHighs from 'highs';
 import { paneForTest } from '../../../testing/planJobs.ts';
+import { ownPulls as alone } from '../../../testing/ownPulls.ts';
 import { pricedRowFilm as film, rowJob } from '../../../testing/rowJobs.ts';
 import { seededRandom } from '../../../units/index.ts';
-import { demandOf, withMorePlaces, type Demand } from '../../cost/demand.ts';
+import { demandOf, withMorePlaces } from '../../cost/demand.ts';
 import type { LinearSolver } from '../../cost/linearSolver.ts';
 import { solverOfText, type PaneForPlan } from '../../index.ts';
-import { arrangementOf, formsOf, pullOf, type Arrangement, type BuiltPull } from './builtPull.ts';
+import { formsOf, type BuiltPull } from './builtPull.ts';
 import { PullBuilder } from './pull.ts';
 import { aboveBy, costAbove, PullPool, type PoolEffort } from './pullPool.ts';
 
@@ -25,21 +26,6 @@ function poolOf(panes: readonly PaneForPlan[], more: Partial<PoolEffort> = {}) {
   const demand = demandOf(film, job);
   const builder = new PullBuilder(demand);
   return { job, demand, builder, pool: new PullPool(demand, builder, { ...effort, ...more }) };
-}
-
-/** Every piece of the first way in a pull of its own. */
-function alone(demand: Demand): Arrangement {
-  const [supply] = demand.supplies;
-  if (!supply) throw new Error('no supply');
-  const pulls = demand.kinds.flatMap(({ copies, ways }) =>
-    copies.flatMap(() =>
-      (ways[0]?.parts ?? []).flatMap((part): BuiltPull[] => {
-        const form = demand.parts[part]?.forms[0];
-        return form ? [pullOf(demand, supply, [{ widthMm: form.acrossMm, lane: null, stack: [form] }])] : [];
-      }),
-    ),
-  );
-  return arrangementOf(demand, pulls);
 }
 
 test('pulls that are lacking are made until the programme costs what the best pulls do', () => {
