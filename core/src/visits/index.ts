@@ -22,3 +22,4 @@ export {
   type Worker,
 } from './visitCase.ts';
 export { avoidedShare, whyThere, type AvoidedBeside, type WhyThere } from './why.ts';
+export { daysToKeep } from './daysToKeep.ts';

@@ -99,7 +99,7 @@ function JobList({ planned, from }: { planned: PlannedJobs; from: string }) {
             </span>
             <span className="text-quiet">
               {days.length === 0
-                ? 'nothing of it in these days'
+                ? 'nothing of it in these days; what it has in them goes when these are kept'
                 : `${countOf(films.length, 'pane')}, ${listOf(days.map((day) => showShortDay(clock.dayOf(day))))}, ${listOf(visit.workers.map(({ name }) => name))}`}
             </span>
             {whyNot(visit).map((sentence) => (

@@ -1,5 +1,6 @@
 import { recordKey, type DayPlanning, type NewDayPlanning, type PlannedJobs } from '@neat-sill/core/contract';
 import { VISIT_ID } from '@neat-sill/core/job';
+import { daysToKeep } from '@neat-sill/core/visits';
 import { useEffect, useState } from 'react';
 import {
   sentenceOf,
@@ -9,7 +10,6 @@ import {
   useStartDayPlanningMutation,
   useStopDayPlanningMutation,
 } from '../../../api/api.ts';
-import { daysToKeep } from './daysToKeep.ts';
 
 const ASK_EVERY_MS = 1000;
 

@@ -1,8 +1,8 @@
-import type { PlannedJobs } from '@neat-sill/core/contract';
-import type { VisitPlan } from '@neat-sill/core/job';
+import type { VisitPlan } from '../job/index.ts';
 import { daysToKeep } from './daysToKeep.ts';
+import type { DaysOfJob } from './manyJobs.ts';
 
-type Found = PlannedJobs['jobs'][number]['visit'];
+type Found = DaysOfJob['visit'];
 
 const KEPT_AT = '2027-06-20T09:00:00Z';
 const found = (from: string, days: number, tasks: readonly string[]): Found =>

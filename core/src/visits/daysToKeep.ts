@@ -1,8 +1,7 @@
-import type { PlannedJobs } from '@neat-sill/core/contract';
-import type { VisitPlan } from '@neat-sill/core/job';
 import { addDays, parseISO } from 'date-fns';
+import type { VisitPlan } from '../job/index.ts';
+import type { DaysOfJob } from './manyJobs.ts';
 
-type Found = PlannedJobs['jobs'][number]['visit'];
 type DaysFrom = Pick<VisitPlan, 'from' | 'days'>;
 
 /** Whether some days have one in common with others. */
@@ -17,7 +16,7 @@ function isAbout(one: DaysFrom, other: DaysFrom): boolean {
  */
 export function daysToKeep(
   had: VisitPlan | undefined,
-  found: Found,
+  found: DaysOfJob['visit'],
   keptAt: string,
 ): VisitPlan | null | undefined {
   if (found.plan.assignments.length > 0) return { ...found, keptAt, happened: null, pins: [] };
