@@ -172,9 +172,7 @@ export function modelOf(day: DayCase): Model {
     }
     return (byShift[shiftNumber] ??= find(task, shift, minutes));
   };
-  const turns = day.places.map((_, place) =>
-    ways.turns.map((moment) => ways.there(0, place, moment)).sort((a, b) => a - b),
-  );
+  const turns = day.places.map((_, place) => ways.turns.map((moment) => ways.there(0, place, moment)));
   const turnsAt = (place: number) => turns[place] ?? [];
   return {
     ...{ day, tasks, shifts: numbered, ways, starts, turnsAt, shiftsOf },
