@@ -136,6 +136,16 @@ test('without a solver, or time, there are the first places; the same demand whe
   const unsolved = found(job, null);
   expect(unsolved.worth).toBeNull();
   expect(firstsOf(unsolved, 'wide')).toEqual(expect.arrayContaining([600, 1000]));
+  // By film alone it is seen as well what a strip leaves: 1000 - 280 beside two widths that the rules permit.
+  const beside = jobOf([pane('wide', 1600), pane('strip', 280)]);
+  expect(firstsOf(found(beside, null), 'wide').sort((a, b) => a - b)).toEqual([600, 720, 800, 880, 1000]);
+  const looks = jobOf(
+    [pane('a', 1600, { alike: 'g' }), pane('b', 1650, { alike: 'g' })],
+    priced,
+    {},
+    SEAM_LOOKS.weighed,
+  );
+  expect(found(looks, null).chosen.size).toBe(0);
   const stopped = found(job, solver, () => true);
   expect(stopped.worth).toBeNull();
   expect(firstsOf(stopped, 'wide').sort((a, b) => a - b)).toEqual([600, 800, 1000]);
@@ -145,4 +155,16 @@ test('without a solver, or time, there are the first places; the same demand whe
   expect(found(whole)).toEqual({ demand: demandOf(film, whole), worth: null, chosen: new Map() });
   const patterned = { ...film, pattern: { across: 200, along: 100 } };
   expect(found(jobOf([pane('wide', 1600)], patterned)).worth).toBeNull();
+});
+
+test('of a house with more pieces than a programme can take, places are found by film alone', () => {
+  const panes = Array.from({ length: 60 }, (_, at) => pane(`p${at}`, 1200 + 7 * at));
+  const never: LinearSolver = {
+    solve: () => {
+      throw new Error('too many to be asked about');
+    },
+  };
+  const { demand, worth } = found(jobOf(panes), never);
+  expect(worth).toBeNull();
+  expect(demand.kinds.every(({ ways }) => ways.length > 3)).toBe(true);
 });

@@ -3,6 +3,7 @@ import { between, within } from './intervals.ts';
 import type { ModelTask, Shift } from './model.ts';
 import type { Schedule } from './schedule.ts';
 import type { Unit } from './units.ts';
+import { windowOf } from './window.ts';
 
 /** A place for a task among what is placed already. */
 interface Candidate {
@@ -28,24 +29,6 @@ const NEXT_KEPT = 3;
 const MOST_OF_A_SHIFT = 3;
 /** Ways through a unit that are tried at the most. */
 const MOST_TRIES = 160;
-
-/** When a task may begin by what is placed before and after it. */
-function windowOf(schedule: Schedule, { before, after }: ModelTask, minutes: number): Span {
-  let [first, last] = [-Number.MAX_SAFE_INTEGER, Number.MAX_SAFE_INTEGER];
-  for (const { task, minGap, maxGap } of before) {
-    if (!schedule.isPlaced(task)) continue;
-    const end = schedule.end[task] ?? 0;
-    first = Math.max(first, end + minGap);
-    if (maxGap !== null) last = Math.min(last, end + maxGap);
-  }
-  for (const { task, minGap, maxGap } of after) {
-    const start = schedule.start[task];
-    if (start === null || start === undefined) continue;
-    last = Math.min(last, start - minGap - minutes);
-    if (maxGap !== null) first = Math.max(first, start - maxGap - minutes);
-  }
-  return [first, last];
-}
 
 /** Starts that are free in a shift, gap by gap. */
 function freeStarts(

@@ -1,6 +1,7 @@
 import { firstFrom, lastUpTo, within, type Span } from './intervals.ts';
 import type { ModelTask } from './model.ts';
 import type { Schedule } from './schedule.ts';
+import { windowOf } from './window.ts';
 
 /* Takes waiting out of a schedule: what need not wait moves nearer to what comes before it, and then to what comes after. */
 
@@ -26,79 +27,54 @@ function possible(schedule: Schedule, { number }: ModelTask): readonly Span[] {
   return spans ?? [];
 }
 
-function move(schedule: Schedule, { number }: ModelTask, start: number): void {
-  const by = start - (schedule.start[number] ?? 0);
+/** Moves a placed task; whether it stands elsewhere then. */
+function move(schedule: Schedule, { number }: ModelTask, minutes: number, start: number): boolean {
+  if (start === schedule.start[number]) return false;
   schedule.start[number] = start;
-  schedule.end[number] = (schedule.end[number] ?? 0) + by;
+  schedule.end[number] = start + minutes;
+  return true;
 }
+
+/** What stands before a task, or behind it, in each of its shifts; undefined where a shift begins, or ends, with it. */
+const beside = (schedule: Schedule, { number }: ModelTask, by: -1 | 1): (ModelTask | undefined)[] =>
+  (schedule.crew[number] ?? []).map((shift) => {
+    const order = schedule.order[shift] ?? [];
+    return schedule.model.tasks[order[order.indexOf(number) + by] ?? -1];
+  });
 
 /** Moves what can be earlier forwards, unless told otherwise but for what a shift begins with; whether something moved. */
 function earlier(schedule: Schedule, shifts: ReadonlySet<number> | null, alsoFirst = false): boolean {
-  const { model } = schedule;
+  const { ways } = schedule.model;
   let moved = false;
   for (const task of byStart(schedule, shifts)) {
-    const { number, place, before, after } = task;
-    const start = schedule.start[number] ?? 0;
-    const minutes = (schedule.end[number] ?? 0) - start;
-    let low = -Number.MAX_SAFE_INTEGER;
-    let isFirst = false;
-    for (const shift of schedule.crew[number] ?? []) {
-      const order = schedule.order[shift] ?? [];
-      const prev = order[order.indexOf(number) - 1];
-      if (prev === undefined) isFirst = true;
-      else
-        low = Math.max(low, model.ways.there(model.tasks[prev]?.place ?? 0, place, schedule.end[prev] ?? 0));
-    }
-    if (isFirst && !alsoFirst) continue;
-    for (const { task: other, minGap } of before)
-      if (schedule.isPlaced(other)) low = Math.max(low, (schedule.end[other] ?? 0) + minGap);
-    for (const { task: other, maxGap } of after) {
-      const next = schedule.start[other];
-      if (maxGap !== null && next !== null && next !== undefined)
-        low = Math.max(low, next - maxGap - minutes);
-    }
-    const to = firstFrom(possible(schedule, task), low);
-    if (to !== null && to < start) {
-      move(schedule, task, to);
-      moved = true;
-    }
+    const [start, end] = [schedule.start[task.number] ?? 0, schedule.end[task.number] ?? 0];
+    const before = beside(schedule, task, -1);
+    if (!alsoFirst && before.includes(undefined)) continue;
+    let [low] = windowOf(schedule, task, end - start);
+    for (const other of before)
+      if (other) low = Math.max(low, ways.there(other.place, task.place, schedule.end[other.number] ?? 0));
+    const to = firstFrom(possible(schedule, task), low) ?? start;
+    moved = move(schedule, task, end - start, Math.min(start, to)) || moved;
   }
   return moved;
 }
 
 /** Moves what can be later backwards, but for what a shift ends with; whether something moved. */
 function later(schedule: Schedule, shifts: ReadonlySet<number> | null): boolean {
-  const { model } = schedule;
+  const { ways } = schedule.model;
   let moved = false;
   for (const task of byStart(schedule, shifts).reverse()) {
-    const { number, place, before, after } = task;
-    const start = schedule.start[number] ?? 0;
-    const minutes = (schedule.end[number] ?? 0) - start;
-    let high = Number.MAX_SAFE_INTEGER;
-    let isLast = false;
-    for (const shift of schedule.crew[number] ?? []) {
-      const order = schedule.order[shift] ?? [];
-      const next = order[order.indexOf(number) + 1];
-      if (next === undefined) isLast = true;
-      else
-        high = Math.min(
-          high,
-          model.ways.leaveBy(place, model.tasks[next]?.place ?? 0, schedule.start[next] ?? 0) - minutes,
-        );
-    }
-    if (isLast) continue;
-    for (const { task: other, minGap } of after) {
-      const next = schedule.start[other];
-      if (next !== null && next !== undefined) high = Math.min(high, next - minGap - minutes);
-    }
-    for (const { task: other, maxGap } of before)
-      if (maxGap !== null && schedule.isPlaced(other))
-        high = Math.min(high, (schedule.end[other] ?? 0) + maxGap);
-    const to = lastUpTo(possible(schedule, task), high);
-    if (to !== null && to > start) {
-      move(schedule, task, to);
-      moved = true;
-    }
+    const [start, end] = [schedule.start[task.number] ?? 0, schedule.end[task.number] ?? 0];
+    const behind = beside(schedule, task, 1);
+    if (behind.includes(undefined)) continue;
+    let [, high] = windowOf(schedule, task, end - start);
+    for (const other of behind)
+      if (other) {
+        const leaves = ways.leaveBy(task.place, other.place, schedule.start[other.number] ?? 0);
+        high = Math.min(high, leaves - (end - start));
+      }
+    const to = lastUpTo(possible(schedule, task), high) ?? start;
+    moved = move(schedule, task, end - start, Math.max(start, to)) || moved;
   }
   return moved;
 }

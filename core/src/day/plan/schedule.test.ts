@@ -39,6 +39,9 @@ test('tasks stand in the order of their starts, whenever they were put in; paid 
   expect(schedule.paidSpan(1)).toEqual([785, 850]);
   expect(schedule.lastEnd()).toBe(830);
   expect(schedule.cost()).toBe(360 * 70 + 65 * 40 + 830 * 2);
+  // Two hands are missing where one task is for two.
+  const pair = dayForTest([task('pair', { hands: 2, minutes: 40 }), task('a')]);
+  expect([new Schedule(modelOf(pair)).unplaced(), made(pair, [500]).unplaced()]).toEqual([110, 30]);
   const other = schedule.copy();
   other.remove(2);
   expect([other.isPlaced(2), other.unplaced(), other.cost()]).toEqual([
@@ -64,6 +67,35 @@ test('all behind the first of a shift moves up to what is before it; what the sh
   // The way from place to place stays between.
   const far = dayForTest([task('a'), task('b', { placeId: 'other' }), task('c')], { places, travelMin });
   expect(justified(far, [500, 600, 700])).toEqual([500, 542, 586]);
+});
+
+test('they move one after the other by when they begin, whatever their numbers', () => {
+  expect(justified(dayForTest([task('c'), task('b'), task('a')]), [700, 600, 500])).toEqual([560, 530, 500]);
+  const sun = { avoid: [{ from: 0, to: 700 }] };
+  const drawn = dayForTest([task('d', sun), task('c', sun), task('b'), task('a')]);
+  expect(justified(drawn, [760, 700, 560, 500])).toEqual([730, 700, 670, 640]);
+  // By the shift, and not those of the other.
+  const people = [personForTest('o'), personForTest('i')];
+  const schedule = made(
+    dayForTest([task('c'), task('b'), task('a'), task('z'), task('y')], { people }),
+    [700, 600, 500, 700, 500],
+    [[0], [0], [0], [1], [1]],
+  );
+  justify(schedule, new Set([0]));
+  expect(schedule.start).toEqual([560, 530, 500, 700, 500]);
+  justify(schedule);
+  expect([schedule.start, schedule.end]).toEqual([
+    [560, 530, 500, 530, 500],
+    [590, 560, 530, 560, 530],
+  ]);
+});
+
+test('what moved lets others move once more', () => {
+  // a is drawn towards b by the second shift only after b has been drawn towards the sun's end in the first.
+  const people = [personForTest('o'), personForTest('i')];
+  const late = { avoid: [{ from: 0, to: 800 }] };
+  const day = dayForTest([task('a'), task('b', { hands: 2 }), task('z', late), task('y', late)], { people });
+  expect(justified(day, [500, 560, 800, 800], [[0], [0, 1], [0], [1]])).toEqual([740, 770, 800, 800]);
 });
 
 test('what must wait draws what is before it towards it, but for what the shift ends with', () => {

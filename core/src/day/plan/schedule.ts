@@ -69,18 +69,20 @@ export class Schedule {
     ];
   }
 
+  /** When the last task ends; 0 where there is none. */
   lastEnd(): number {
-    let last: number | null = null;
-    for (const order of this.order)
-      for (const task of order) if (last === null || (this.end[task] ?? 0) > last) last = this.end[task] ?? 0;
-    return last ?? 0;
+    const ends = this.order.flatMap((order) => {
+      const last = order.at(-1);
+      return last === undefined ? [] : [this.end[last] ?? 0];
+    });
+    return ends.length > 0 ? Math.max(...ends) : 0;
   }
 
   /** What it costs: paid minutes of the shifts that are used, and how late the last task ends. */
   cost(): number {
     const { shifts, day } = this.model;
     const paid = shifts.reduce((sum, { number, costPerMin }) => {
-      const span = this.order[number]?.length ? this.paidSpan(number) : null;
+      const span = this.paidSpan(number);
       return span ? sum + (span[1] - span[0]) * costPerMin : sum;
     }, 0);
     return paid + this.lastEnd() * day.lateCostPerMin;

@@ -1,7 +1,9 @@
-import { insertUnit, type InsertEffort } from './insert.ts';
+import type { InsertEffort } from './insert.ts';
 import { justify, justifyForwards } from './justify.ts';
 import type { Model } from './model.ts';
+import { insertAll } from './putIn.ts';
 import { Schedule } from './schedule.ts';
+import { chooseOut, withFollowers } from './takeOut.ts';
 import type { Unit, Units } from './units.ts';
 
 /* Looks for a better schedule: takes some units out and puts them back otherwise (ruin and recreate, Schrimpf and others 2000). */
@@ -36,76 +38,6 @@ const COOLING_ROUNDS = 1500;
 const NEAR_BEST = 1.01;
 /** How far costs look other than they are, in most rounds and in wild ones. */
 const NOISE = { tame: 0.12, wild: 1.4, wildShare: 0.25 };
-
-/** Puts units in by an order of their own, each once what it waits for is placed. */
-function insertAll(
-  schedule: Schedule,
-  units: readonly Unit[],
-  rank: (unit: Unit) => number,
-  effort: InsertEffort,
-): void {
-  const waiting = [...units].map((unit) => ({ unit, rank: rank(unit) })).sort((a, b) => a.rank - b.rank);
-  const inList = new Set(units.map(({ number }) => number));
-  const tried = new Set<number>();
-  while (waiting.length > 0) {
-    const at = waiting.findIndex(({ unit }) =>
-      unit.before.every((number) => !inList.has(number) || tried.has(number)),
-    );
-    const [next] = waiting.splice(Math.max(0, at), 1);
-    if (!next) return;
-    tried.add(next.unit.number);
-    insertUnit(schedule, next.unit, effort);
-  }
-}
-
-/** Units with all that come after them, as far as they are placed. */
-function withFollowers(schedule: Schedule, { units }: Units, chosen: readonly number[]): Set<number> {
-  const out = new Set<number>();
-  const open = [...chosen];
-  for (let at = open.pop(); at !== undefined; at = open.pop()) {
-    const unit = units[at];
-    if (!unit || out.has(at) || !schedule.isPlaced(unit.tasks[0] ?? 0)) continue;
-    out.add(at);
-    open.push(...unit.after);
-  }
-  return out;
-}
-
-/** Chooses what to take out: what stands near one unit in time, place or shift, a whole shift, or anything. */
-function chooseOut(schedule: Schedule, units: Units, random: () => number): number[] {
-  const { model } = schedule;
-  const placed = units.units.filter(({ tasks }) => schedule.isPlaced(tasks[0] ?? 0));
-  if (placed.length === 0) return [];
-  const pick = <Item>(items: readonly Item[]) => items[Math.floor(random() * items.length)] as Item;
-  const most = Math.max(
-    1,
-    Math.min(placed.length, 2 + Math.floor(random() * Math.min(14, placed.length * 0.35 + 2))),
-  );
-  const kind = random();
-  const seed = pick(placed);
-  const seedTask = seed.tasks[0] ?? 0;
-  if (kind < 0.22) {
-    const used = schedule.order.filter((tasks) => tasks.length > 0);
-    const shift = pick(used);
-    return [...new Set(shift.map((task) => units.unitOf[task] ?? -1))].slice(0, 2 * most);
-  }
-  if (kind < 0.3) return Array.from({ length: most }, () => pick(placed).number);
-  const placeOf = (unit: Unit) => model.tasks[unit.tasks[0] ?? 0]?.place ?? 0;
-  const startOf = (unit: Unit) => schedule.start[unit.tasks[0] ?? 0] ?? 0;
-  const [timeWeight, wayWeight] = kind < 0.6 ? [1, 0.2] : [0.1, 5];
-  return [...placed]
-    .map((unit) => ({
-      number: unit.number,
-      far:
-        (timeWeight * Math.abs(startOf(unit) - startOf(seed)) +
-          wayWeight * model.ways.least(placeOf(seed), placeOf(unit))) *
-        (0.5 + random()),
-      own: unit === seed || schedule.crew[seedTask] === schedule.crew[unit.tasks[0] ?? 0] ? 0 : 1,
-    }))
-    .sort((a, b) => a.far - b.far || a.own - b.own)
-    .slice(0, most)
-    .map(({ number }) => number);
-}
 
 /** The first schedule: what has least room first, each where it costs least. */
 export function firstSchedule(model: Model, units: Units): Schedule {
