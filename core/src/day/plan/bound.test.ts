@@ -113,6 +113,41 @@ test('two begin together when both are there', () => {
   expect(boundOf(day)).toBe(30 * 110 + 2 * WAYS * 40 + 750);
 });
 
+test('by two the earliest is a minute at which all of some crew are there, whichever shifts that takes', () => {
+  const shifts = (...all: readonly (readonly [number, number])[]) => ({
+    shifts: all.map(([from, to]) => ({ from, to, breaks: [] })),
+  });
+  // In no order; o and i meet from 815 on, o and u from 615 on, i and u never.
+  const people = [
+    personForTest('o', shifts([800, 960], [480, 500], [560, 660])),
+    personForTest('i', shifts([800, 900])),
+    personForTest('u', shifts([600, 700], [400, 450])),
+  ];
+  const endOf = (tasks: Parameters<typeof dayForTest>[0]) => {
+    const of = (lateCostPerMin: number) => boundOf(dayForTest(tasks, { people, lateCostPerMin }));
+    return of(1) - of(0);
+  };
+  const pair = task('pair', { hands: 2 });
+  expect(endOf([pair])).toBe(645);
+  const later = (from: number) => endOf([task('pair', { hands: 2, avoid: [{ from: 0, to: from }] })]);
+  expect([later(615), later(616), later(820)]).toEqual([645, 845, 850]);
+  // The first ends at 605 at the earliest.
+  const first = task('first', { avoid: [{ from: 0, to: 575 }] });
+  const after = (minGap: number) => ({ ...pair, after: [{ taskId: 'first', minGap, maxGap: null }] });
+  expect(endOf([first, after(10)])).toBe(645);
+  expect(endOf([first, after(11)])).toBe(845);
+});
+
+test('of many people not all sets are known: the cheapest at the pace of the quickest', () => {
+  const people = Array.from({ length: 12 }, (_, at) =>
+    personForTest(`p${at}`, { costPerMin: at < 6 ? 15 - at : 90, pace: at === 11 ? 0.95 : 1 }),
+  );
+  // In 28.5 minutes, rounded up, for what the cheapest four are paid.
+  const day = (hands: number) => dayForTest([task('a', { hands })], { people });
+  expect(boundOf(day(1))).toBe(30 * 10 + WAYS * 10);
+  expect(boundOf(day(4))).toBe((10 + 11 + 12 + 13) * 29 + 4 * WAYS * 10);
+});
+
 test('what is left out is the dearest of it; of nothing kept nothing is left', () => {
   const day = dayForTest([task('a', { minutes: 100 }), task('b', { minutes: 50, needs: 'bead' })], {
     ...both,

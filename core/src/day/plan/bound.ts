@@ -1,3 +1,5 @@
+import { earliestAlone } from './alone.ts';
+import { leastWays } from './leastWays.ts';
 import { MOST_CREWS, type Model, type ModelTask, type Shift } from './model.ts';
 
 /*
@@ -29,40 +31,6 @@ export function possibleTasks(model: Model, circular: (task: number) => boolean)
   return can;
 }
 
-/** When a task can begin and end at the earliest with nobody else about; null where it can't at all. */
-function earliestAlone(model: Model, task: ModelTask, from = -Number.MAX_SAFE_INTEGER): number | null {
-  let best: number | null = null;
-  for (const { people, minutes } of task.crews) {
-    let spans: readonly (readonly [number, number])[][] = [];
-    spans = people.map((person) =>
-      (model.shiftsOf[person] ?? []).flatMap((shift) => [
-        ...model.starts(task.number, shift.number, minutes),
-      ]),
-    );
-    const sorted = spans.map((own) => [...own].sort((a, b) => a[0] - b[0]));
-    const [first = [], ...others] = sorted;
-    for (const [low, high] of first) {
-      let at = Math.max(low, from);
-      // The first minute that is in a span of everybody.
-      for (let moved = true; moved && at <= high;) {
-        moved = false;
-        for (const own of others) {
-          const next = own.find(([, last]) => last >= at);
-          const to = next ? Math.max(at, next[0]) : Infinity;
-          if (to > at) {
-            at = to;
-            moved = true;
-          }
-        }
-      }
-      if (at > high) continue;
-      if (best === null || at + minutes < best) best = at + minutes;
-      break;
-    }
-  }
-  return best;
-}
-
 /** How late the last task ends at the earliest, by what comes before each. */
 function earliestEnd(model: Model, included: ReadonlySet<number>): number {
   const ends = new Map<number, number>();
@@ -87,72 +55,18 @@ function earliestEnd(model: Model, included: ReadonlySet<number>): number {
   }, 0);
 }
 
-/** The least weight of ways that reach every place from the depot (Chu and Liu 1965, Edmonds 1967). */
-export function leastWays(places: readonly number[], way: (from: number, to: number) => number): number {
-  interface Edge {
-    readonly from: number;
-    readonly to: number;
-    readonly minutes: number;
-  }
-  const nodes = [0, ...places.filter((place) => place !== 0)];
-  let edges: Edge[] = nodes.flatMap((from) =>
-    nodes.flatMap((to) => (to !== 0 && from !== to ? [{ from, to, minutes: way(from, to) }] : [])),
-  );
-  let open = new Set(nodes);
-  let total = 0;
-  let fresh = Math.max(...nodes) + 1;
-  for (;;) {
-    const into = new Map<number, Edge>();
-    for (const edge of edges)
-      if (edge.to !== 0 && edge.minutes < (into.get(edge.to)?.minutes ?? Infinity)) into.set(edge.to, edge);
-    for (const { minutes } of into.values()) total += minutes;
-    // A circle among the cheapest ways in is drawn together to one place.
-    const circle = circleIn(open, into);
-    if (!circle) return total;
-    const merged = fresh;
-    fresh += 1;
-    const inCircle = new Set(circle);
-    edges = edges.flatMap(({ from, to, minutes }): Edge[] => {
-      const left = minutes - (into.get(to)?.minutes ?? 0);
-      const [head, tail] = [inCircle.has(from) ? merged : from, inCircle.has(to) ? merged : to];
-      return head === tail ? [] : [{ from: head, to: tail, minutes: left }];
-    });
-    open = new Set([...open].filter((node) => !inCircle.has(node)).concat(merged));
-  }
-}
-
-function circleIn(
-  open: ReadonlySet<number>,
-  into: ReadonlyMap<number, { readonly from: number }>,
-): number[] | null {
-  const done = new Set<number>([0]);
-  for (const start of open) {
-    const path: number[] = [];
-    for (let at: number | undefined = start; at !== undefined && !done.has(at); at = into.get(at)?.from) {
-      const seen = path.indexOf(at);
-      if (seen >= 0) return path.slice(seen);
-      path.push(at);
-    }
-    path.forEach((node) => done.add(node));
-  }
-  return null;
-}
-
 /** The least pay for a task: by the cheapest of those who can do it together. */
 function leastPay(model: Model, { crews, task, hands }: ModelTask): number {
-  const rate = ({ costPerMin }: { readonly costPerMin: number }) => costPerMin;
-  const pays = crews.map(
-    ({ people, minutes }) =>
-      people.reduce((sum, person) => sum + (model.day.people[person]?.costPerMin ?? 0), 0) * minutes,
-  );
+  const ratesOf = (people: readonly number[]) =>
+    people.map((person) => model.day.people[person]?.costPerMin ?? 0);
+  const sum = (rates: readonly number[]) => rates.reduce((all, rate) => all + rate, 0);
+  const pays = crews.map(({ people, minutes }) => sum(ratesOf(people)) * minutes);
   if (crews.length < MOST_CREWS) return Math.min(...pays);
   // Not all sets of people are known: whoever is cheapest, at the pace of whoever is quickest.
-  const able = [...model.day.people].sort((a, b) => rate(a) - rate(b)).slice(0, hands);
-  const quickest = Math.min(...model.day.people.map(({ pace }) => pace));
-  return Math.min(
-    ...pays,
-    able.reduce((sum, each) => sum + rate(each), 0) * Math.ceil(task.minutes * quickest - 1e-9),
-  );
+  const { people } = model.day;
+  const cheapest = people.map(({ costPerMin }) => costPerMin).sort((a, b) => a - b);
+  const quickest = Math.min(...people.map(({ pace }) => pace));
+  return Math.min(...pays, sum(cheapest.slice(0, hands)) * Math.ceil(task.minutes * quickest - 1e-9));
 }
 
 interface Fewest {

@@ -1,3 +1,4 @@
+import { earliestAlone } from './alone.ts';
 import type { WhyUnplaced } from '../format/index.ts';
 import { NO_SKILL, type Stretch } from '../format/index.ts';
 import type { Model, ModelTask } from './model.ts';
@@ -28,7 +29,7 @@ function byItself(model: Model, task: ModelTask): WhyUnplaced | null {
     return Math.min(...lengths) >= minutes + there ? [{ people, minutes }] : [];
   });
   if (longEnough.length === 0) return 'shift.tooShort';
-  if (task.crews.some(({ people, minutes }) => isFree(model, task, people, minutes))) return null;
+  if (earliestAlone(model, task) !== null) return null;
   // Without the sun it could be done; else the hours of its place, or of those who work together, are to blame.
   const open = day.places[task.place]?.open ?? null;
   const opens = ({ from, to }: { from: number; to: number }, minutes: number) =>
@@ -42,21 +43,6 @@ function byItself(model: Model, task: ModelTask): WhyUnplaced | null {
   );
   if (meets) return 'avoid.always';
   return hands > 1 ? 'hands.tooFew' : 'shift.tooShort';
-}
-
-function isFree(model: Model, task: ModelTask, people: readonly number[], minutes: number): boolean {
-  const own = people.map((person) =>
-    (model.shiftsOf[person] ?? []).flatMap((shift) => [...model.starts(task.number, shift.number, minutes)]),
-  );
-  const [first = [], ...others] = own;
-  return first.some(([from, to]) =>
-    [from, ...others.flatMap((spans) => spans.map(([low]) => low))].some(
-      (at) =>
-        at >= from &&
-        at <= to &&
-        others.every((spans) => spans.some(([low, high]) => low <= at && at <= high)),
-    ),
-  );
 }
 
 /** Why each task that is not placed is not. */

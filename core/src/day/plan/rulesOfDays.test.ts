@@ -1,7 +1,6 @@
 import { dayForTest as dayOf, taskForTest as task } from '../../testing/dayOfTasks.ts';
 import { readFormatValue, seededRandom } from '../../units/index.ts';
 import { checkDay, dayCaseFormat, planDay, type DayCase, type DayPlan } from '../index.ts';
-import { leastWays } from './bound.ts';
 
 /* The rules of days one by one, by cases that are reckoned in the head. */
 
@@ -107,18 +106,6 @@ test('groups that wait for each other crosswise are placed as one', () => {
     ]),
   );
   expect(plan.assignments.map(({ taskId }) => taskId)).toEqual(['clean', 'test', 'film']);
-});
-
-test('the least ways that reach all places, also where the cheapest go round in a circle', () => {
-  const ways = [
-    [0, 10, 9, 20],
-    [0, 0, 2, 30],
-    [0, 1, 0, 30],
-    [0, 4, 30, 0],
-  ];
-  expect(leastWays([1, 2, 3], (from, to) => ways[from]?.[to] ?? 0)).toBe(20 + 4 + 2);
-  expect(leastWays([], () => 5)).toBe(0);
-  expect(leastWays([2], (from, to) => ways[from]?.[to] ?? 0)).toBe(9);
 });
 
 test('a case that can’t be used is refused by its place, each with what is wrong', () => {
