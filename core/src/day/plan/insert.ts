@@ -1,18 +1,10 @@
+import { BestPlaces, type Candidate } from './bestPlaces.ts';
 import type { Span } from './intervals.ts';
 import { between, within } from './intervals.ts';
 import type { ModelTask, Shift } from './model.ts';
 import type { Schedule } from './schedule.ts';
 import type { Unit } from './units.ts';
 import { windowOf } from './window.ts';
-
-/** A place for a task among what is placed already. */
-interface Candidate {
-  readonly shifts: readonly number[];
-  readonly start: number;
-  readonly minutes: number;
-  /** What it costs more, as it looks. */
-  readonly more: number;
-}
 
 export interface InsertEffort {
   /** Makes what a place costs more look a little other, so that not always the same is taken; 1 leaves it as it is. */
@@ -91,51 +83,34 @@ function moreInShift(
   return more * shift.costPerMin;
 }
 
-/**
- * The best places for a task, the cheapest first, and no more than a few of one shift. `others` are minutes of tasks tied to
- * it that still want room beside it.
- */
-function candidatesFor(
+/** The best places for a task. `others` are minutes of tasks tied to it that still want room beside it. */
+function placesFor(
   schedule: Schedule,
   task: ModelTask,
   others: number,
   kept: number,
   lastEnd: number,
   { noise, anywhere, isOpen }: InsertEffort,
-): Candidate[] {
+): readonly Candidate[] {
   const { model } = schedule;
   const late = model.day.lateCostPerMin;
-  const best: Candidate[] = [];
+  const best = new BestPlaces(kept, others > 0 ? MOST_OF_A_SHIFT : Infinity);
   const offer = (shifts: readonly Shift[], start: number, minutes: number) => {
     let more = late * Math.max(0, start + minutes - lastEnd);
     for (const shift of shifts) more += moreInShift(schedule, task, shift, start, minutes);
     more *= noise();
-    if (best.length >= kept && more >= (best.at(-1)?.more ?? 0)) return;
-    const of = shifts[0]?.number;
-    const alike = best.flatMap((each, number) => (each.shifts[0] === of ? [number] : []));
-    if (others > 0 && alike.length >= MOST_OF_A_SHIFT) {
-      const worst = alike.at(-1) as number;
-      if (more >= (best[worst]?.more ?? 0)) return;
-      best.splice(worst, 1);
-    }
-    let at = best.length;
-    while (at > 0 && (best[at - 1]?.more ?? 0) > more) at -= 1;
-    best.splice(at, 0, { shifts: shifts.map(({ number }) => number), start, minutes, more });
-    if (best.length > kept) best.pop();
+    if (best.wants(more)) best.offer({ shifts, start, minutes, more });
   };
   for (const { together, minutes } of task.crews) {
     const window = windowOf(schedule, task, minutes);
-    if (window[1] < window[0]) continue;
     for (const shifts of together) {
-      const [one] = shifts;
-      if (!one || one.to < window[0] || one.from > window[1] || !isOpen(one.number)) continue;
-      let free: Span[] | null = null;
+      if (shifts[0] && !isOpen(shifts[0].number)) continue;
+      let free: readonly Span[] = [window];
       for (const shift of shifts) {
-        const own = freeStarts(schedule, task, shift, minutes, window);
-        free = free ? within(free, own) : own;
         if (free.length === 0) break;
+        free = within(free, freeStarts(schedule, task, shift, minutes, window));
       }
-      for (const [from, to] of free ?? []) {
+      for (const [from, to] of free) {
         offer(shifts, from, minutes);
         if (to > from) offer(shifts, to, minutes);
         if (anywhere && to > from + 1) offer(shifts, from + Math.floor(anywhere() * (to - from)), minutes);
@@ -149,8 +124,10 @@ function candidatesFor(
       }
     }
   }
-  return best;
+  return best.list;
 }
+
+const numbersOf = ({ shifts }: Candidate) => shifts.map(({ number }) => number);
 
 /**
  * Puts a unit where it costs least among what is placed, all its tasks or none; whether there was room. What has to come
@@ -172,11 +149,12 @@ export function insertUnit(schedule: Schedule, unit: Unit, effort: InsertEffort)
   const go = (at: number, more: number, ends: number) => {
     const member = members[at];
     if (!member) {
-      if (!best || more < best.more) best = { more, way: [...way] };
+      // A way that costs no less than the best so far is not gone to its end.
+      best = { more, way: [...way] };
       return;
     }
     const others = members.slice(at + 1).reduce((sum, { task }) => sum + task.minutes, 0);
-    for (const candidate of candidatesFor(
+    for (const candidate of placesFor(
       schedule,
       member,
       others,
@@ -186,7 +164,7 @@ export function insertUnit(schedule: Schedule, unit: Unit, effort: InsertEffort)
     )) {
       if (tries >= MOST_TRIES || (best && more + candidate.more >= best.more)) break;
       tries += 1;
-      schedule.place(member.number, candidate.shifts, candidate.start, candidate.minutes);
+      schedule.place(member.number, numbersOf(candidate), candidate.start, candidate.minutes);
       way.push(candidate);
       go(at + 1, more + candidate.more, Math.max(ends, candidate.start + candidate.minutes));
       way.pop();
@@ -196,8 +174,13 @@ export function insertUnit(schedule: Schedule, unit: Unit, effort: InsertEffort)
   go(0, 0, lastEnd);
   const found = best as { readonly way: readonly Candidate[] } | null;
   if (!found) return false;
-  found.way.forEach(({ shifts, start, minutes }, at) =>
-    schedule.place((members[at] as ModelTask).number, shifts, start, minutes),
+  found.way.forEach((candidate, at) =>
+    schedule.place(
+      (members[at] as ModelTask).number,
+      numbersOf(candidate),
+      candidate.start,
+      candidate.minutes,
+    ),
   );
   return true;
 }
