@@ -42,6 +42,13 @@ test('tasks stand in the order of their starts, whenever they were put in; paid 
   // Two hands are missing where one task is for two.
   const pair = dayForTest([task('pair', { hands: 2, minutes: 40 }), task('a')]);
   expect([new Schedule(modelOf(pair)).unplaced(), made(pair, [500]).unplaced()]).toEqual([110, 30]);
+  // Into the midst of others, and the last to end of all shifts.
+  const five = dayForTest(
+    ['a', 'b', 'c', 'd', 'e'].map((id) => task(id)),
+    { people: [personForTest('o'), personForTest('i')] },
+  );
+  const midst = made(five, [700, 800, 900, 650, 500], [[0], [0], [0], [0], [1]]);
+  expect([midst.order, midst.lastEnd()]).toEqual([[[3, 0, 1, 2], [4]], 930]);
   const other = schedule.copy();
   other.remove(2);
   expect([other.isPlaced(2), other.unplaced(), other.cost()]).toEqual([
@@ -90,12 +97,15 @@ test('they move one after the other by when they begin, whatever their numbers',
   ]);
 });
 
-test('what moved lets others move once more', () => {
-  // a is drawn towards b by the second shift only after b has been drawn towards the sun's end in the first.
-  const people = [personForTest('o'), personForTest('i')];
-  const late = { avoid: [{ from: 0, to: 800 }] };
-  const day = dayForTest([task('a'), task('b', { hands: 2 }), task('z', late), task('y', late)], { people });
-  expect(justified(day, [500, 560, 800, 800], [[0], [0, 1], [0], [1]])).toEqual([740, 770, 800, 800]);
+test('what moved lets others move once more, and no more than once', () => {
+  // t stands no more than 40 minutes before s: it follows as far as s has moved. p and q stay where they are.
+  const stay = { avoid: [{ from: 530, to: 2000 }] };
+  const tied = { after: [{ taskId: 't', minGap: 0, maxGap: 40 }] };
+  const day = dayForTest([task('p', stay), task('t'), task('q', stay), task('s', tied)], {
+    people: [personForTest('o'), personForTest('i')],
+  });
+  const shifts = [[0], [0], [1], [1]];
+  expect(justified(day, [500, 700, 500, 760], shifts)).toEqual([500, 650, 500, 680]);
 });
 
 test('what must wait draws what is before it towards it, but for what the shift ends with', () => {
