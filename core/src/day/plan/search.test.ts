@@ -102,14 +102,18 @@ describe('improved', () => {
     expect([best.unplaced(), best.cost()]).toEqual([0, 90 * 60]);
   });
 
-  test('where it costs to end late, all moves to where it can begin', () => {
-    const late = dayForTest([task('a'), task('b')], { lateCostPerMin: 50 });
-    const of = modelOf(late);
-    const first = new Schedule(of);
-    first.place(0, [0], 800, 30);
-    first.place(1, [0], 830, 30);
-    const best = improveSchedule(first, unitsOf(of), effort({ rounds: 200 }));
-    expect([...best.start].sort()).toEqual([495, 525]);
+  test('where it costs to end late, all of a shift moves to where it can begin; where not, it stays', () => {
+    // Ten in a row late in the day: each alone moved forwards would cost a longer shift.
+    const soonest = (lateCostPerMin: number, more: object = {}) => {
+      const tasks = Array.from({ length: 10 }, (_, at) => task(`t${at}`, { minutes: 20, ...more }));
+      const of = modelOf(dayForTest(tasks, { lateCostPerMin }));
+      const first = new Schedule(of);
+      for (let at = 0; at < 10; at += 1) first.place(at, [0], 700 + 20 * at, 20);
+      const best = improveSchedule(first, unitsOf(of), effort({ rounds: 4 }));
+      return Math.min(...best.start.map((start) => start ?? 0));
+    };
+    expect([soonest(0.01), soonest(0)]).toEqual([495, 700]);
+    expect(soonest(0.01, { avoid: [sun(0, 650)] })).toBe(650);
   });
 
   test('what has to be in the shade, in an order, and by two finds its hours', () => {

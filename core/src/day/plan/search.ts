@@ -1,6 +1,8 @@
+import { goesOnFrom, isBetter, isWarmedAgain, warmthIn, worthOf } from './cooling.ts';
 import type { InsertEffort } from './insert.ts';
 import { justify, justifyForwards } from './justify.ts';
 import type { Model } from './model.ts';
+import { chooseEffort, chooseOrder, shiftsToLookAt } from './putBack.ts';
 import { insertAll } from './putIn.ts';
 import { Schedule } from './schedule.ts';
 import { chooseOut, withFollowers } from './takeOut.ts';
@@ -18,32 +20,17 @@ export interface SearchEffort {
   readonly onBetter?: (schedule: Schedule) => void;
 }
 
-interface Worth {
-  readonly unplaced: number;
-  readonly cost: number;
-}
-
-const worthOf = (schedule: Schedule): Worth => ({ unplaced: schedule.unplaced(), cost: schedule.cost() });
-const isBetter = (one: Worth, other: Worth) =>
-  one.unplaced < other.unplaced || (one.unplaced === other.unplaced && one.cost < other.cost - 1e-9);
-
 const AS_IT_LOOKS: InsertEffort = { noise: () => 1, anywhere: null, isOpen: () => true };
-/** Of many shifts about so many are looked at in a round, beside those that were just emptied. */
-const SHIFTS_A_ROUND = 36;
-/** How warm a search begins and ends, as a share of the cost, and in how many rounds it cools before it is warmed again. */
-const WARM = 0.01;
-const COLD = 0.0002;
-const COOLING_ROUNDS = 1500;
 /** What is so near the best is also tried moved forwards as a whole. */
 const NEAR_BEST = 1.01;
-/** How far costs look other than they are, in most rounds and in wild ones. */
-const NOISE = { tame: 0.12, wild: 1.4, wildShare: 0.25 };
+/** Of more tasks than this one first schedule is made. */
+const MANY_TASKS = 250;
 
 /** The first schedule: what has least room first, each where it costs least. */
 export function firstSchedule(model: Model, units: Units): Schedule {
   const tries = [(unit: Unit) => unit.room - unit.work, (unit: Unit) => unit.room / Math.max(1, unit.work)];
   let best: Schedule | null = null;
-  for (const rank of model.tasks.length > 250 ? tries.slice(0, 1) : tries) {
+  for (const rank of model.tasks.length > MANY_TASKS ? tries.slice(0, 1) : tries) {
     const schedule = new Schedule(model);
     insertAll(schedule, units.units, rank, AS_IT_LOOKS);
     const left = units.units.filter(({ tasks }) => !schedule.isPlaced(tasks[0] ?? 0));
@@ -66,8 +53,7 @@ export function improveSchedule(first: Schedule, units: Units, effort: SearchEff
   let foundAt = 0;
   for (let round = 0; round < effort.rounds && round - foundAt < effort.patience; round += 1) {
     if (effort.shouldStop()) break;
-    const warmth = WARM * (COLD / WARM) ** ((round % COOLING_ROUNDS) / COOLING_ROUNDS);
-    if (round > 0 && round % COOLING_ROUNDS === 0) {
+    if (isWarmedAgain(round)) {
       current.take(best);
       currentWorth = bestWorth;
     }
@@ -79,34 +65,10 @@ export function improveSchedule(first: Schedule, units: Units, effort: SearchEff
         for (const shift of work.crew[task] ?? []) touched.add(shift);
         work.remove(task);
       }
-    const looked = new Set(
-      first.model.shifts.flatMap(({ number }) =>
-        touched.has(number) || random() < SHIFTS_A_ROUND / first.model.shifts.length ? [number] : [],
-      ),
-    );
-    const isOpen = (shift: number) => looked.has(shift);
+    const looked = shiftsToLookAt(first.model.shifts, touched, random);
     const back = units.units.filter(({ tasks }) => !work.isPlaced(tasks[0] ?? 0));
-    const kind = random();
-    const rank =
-      kind < 0.35
-        ? () => random()
-        : kind < 0.6
-          ? (unit: Unit) => unit.room * (0.7 + 0.6 * random())
-          : kind < 0.8
-            ? (unit: Unit) => -unit.work * (0.7 + 0.6 * random())
-            : (unit: Unit) => (current.start[unit.tasks[0] ?? 0] ?? 0) * (0.9 + 0.2 * random());
-    const isCalm = random() < 0.35;
-    const noise = random() < NOISE.wildShare ? NOISE.wild : NOISE.tame;
-    insertAll(work, back, rank, {
-      ...AS_IT_LOOKS,
-      isOpen,
-      ...(isCalm
-        ? {}
-        : {
-            noise: () => 1 + noise * (random() - 0.5),
-            anywhere: random() < 0.4 ? random : null,
-          }),
-    });
+    const order = chooseOrder(current, random);
+    insertAll(work, back, order, { ...chooseEffort(random), isOpen: (shift) => looked.has(shift) });
     for (const { tasks } of back)
       for (const task of tasks) for (const shift of work.crew[task] ?? []) touched.add(shift);
     justify(work, touched);
@@ -120,8 +82,7 @@ export function improveSchedule(first: Schedule, units: Units, effort: SearchEff
         worth = other;
       }
     }
-    const allowed = { unplaced: currentWorth.unplaced, cost: currentWorth.cost * (1 + warmth * random()) };
-    if (!isBetter(allowed, worth)) {
+    if (goesOnFrom(worth, currentWorth, warmthIn(round), random)) {
       current.take(work);
       currentWorth = worth;
     }
