@@ -1,5 +1,5 @@
 import { checkDay, endsIn, planDay, type DayPlan } from '../day/index.ts';
-import { deriveJob, type JobRecords } from '../job/index.ts';
+import { deriveJob, type DerivedJob, type JobRecords } from '../job/index.ts';
 import { timesDefaults } from '../quote/index.ts';
 import { bookForTest, readingsForTest, recordsForTest } from '../testing/index.ts';
 import { fitTimes } from '../times/index.ts';
@@ -13,9 +13,16 @@ const workers = [
   { id: 'o', name: 'Osei Rook' },
 ];
 
+interface JobTraits {
+  readonly minutes?: number;
+  readonly timeZone?: string;
+  readonly day?: Partial<DerivedJob['rules']['day']>;
+  readonly hourlyCost?: number;
+  readonly panes?: object;
+}
 function jobOf(
   jobId: string,
-  { minutes = 40, timeZone = 'America/New_York', beginHour = 8, panes = {} } = {},
+  { minutes = 40, timeZone = 'America/New_York', day = {}, hourlyCost = 60, panes = {} }: JobTraits = {},
 ): JobOfMany {
   const all = { p1: { readings: plain }, p2: { readings: plain }, p3: { readings: plain }, ...panes };
   const records = recordsForTest({ panes: all });
@@ -31,7 +38,11 @@ function jobOf(
       },
     },
   };
-  const ruleSets = bookForTest.ruleSets.map((set) => ({ ...set, day: { ...set.day, beginHour } }));
+  const ruleSets = bookForTest.ruleSets.map((set) => ({
+    ...set,
+    day: { ...set.day, ...day },
+    price: { ...set.price, hourlyCost },
+  }));
   const job = deriveJob(changed, { ...bookForTest, ruleSets });
   return { jobId, job, times: fitTimes(timesDefaults(job.rules), []), glassNotFit: [], splits: [] };
 }
@@ -160,7 +171,7 @@ test('what is not to be done, or at another clock, is left out by name; where no
 });
 
 test('people work by the hours of all jobs and keep clear of what else they have; to a job without a place nobody comes', () => {
-  const of = asked([jobOf('early', { beginHour: 7 }), jobOf('late', { beginHour: 10 })], {
+  const of = asked([jobOf('early', { day: { beginHour: 7 } }), jobOf('late', { day: { beginHour: 10 } })], {
     days: 1,
     busy: [{ personId: 'm', jobId: null, from: '2027-06-21T15:00:00Z', to: '2027-06-21T17:00:00Z' }],
   });
@@ -182,4 +193,92 @@ test('people work by the hours of all jobs and keep clear of what else they have
   expect([early?.jobId, late?.jobId]).toEqual(['early', 'late']);
   expect(late?.visit).toMatchObject({ workers, plan: { assignments: [], cost: 0, lowerBound: 0 } });
   expect(days.every(({ visit }) => checkDay(visit.day, visit.plan).length === 0)).toBe(true);
+});
+
+test('tasks and places are told by their job, whatever ids these have', () => {
+  const many = manyJobsCase(asked([jobOf('one'), jobOf('two')], { days: 1 }));
+  expect(many?.day.places.map(({ id, open }) => [id, open])).toEqual([
+    ['depot', null],
+    ['site 0', null],
+    ['site 1', null],
+  ]);
+  const film = many?.day.tasks.find(({ id }) => id === '1 film p2');
+  expect(film).toMatchObject({ placeId: 'site 1', after: [{ taskId: '1 clean p2', minGap: 0, maxGap: 20 }] });
+  expect(many?.day.tasks.filter(({ placeId }) => placeId === 'site 0')).toHaveLength(
+    (many?.day.tasks.length ?? 0) / 2,
+  );
+});
+
+test('where rules of jobs differ the dearest hour counts, and breaks of each job that lie in the hours of all', () => {
+  const hours = (from: number, to: number, breakHour: number) => ({
+    day: { beginHour: from, endHour: to, breakHour, breakMinutes: 30, lateShare: 0.5 },
+  });
+  const many = manyJobsCase(
+    asked([jobOf('one', { ...hours(8, 17, 12), hourlyCost: 90 }), jobOf('two', hours(9, 15, 11))], {
+      days: 1,
+    }),
+  );
+  const [person] = many?.day.people ?? [];
+  expect([person?.costPerMin, many?.day.lateCostPerMin]).toEqual([1.5, 0.75]);
+  expect(person?.shifts).toEqual([
+    {
+      ...{ from: 540, to: 900 },
+      breaks: [
+        { from: 720, to: 750 },
+        { from: 660, to: 690 },
+      ],
+    },
+  ]);
+  // A break before or after the hours of all is none of them, and hours that only touch are no shift.
+  const shifts = (one: ReturnType<typeof hours>, two: ReturnType<typeof hours>) =>
+    manyJobsCase(asked([jobOf('one', one), jobOf('two', two)], { days: 1 }))?.day.people[0]?.shifts;
+  expect(shifts(hours(7, 17, 8), hours(9, 16, 15))).toEqual([
+    { from: 540, to: 960, breaks: [{ from: 900, to: 930 }] },
+  ]);
+  expect(shifts(hours(7, 12, 11), hours(12, 16, 15))).toEqual([]);
+});
+
+test('while people are at one job they are elsewhere for the others, from the first to the last task of a run', () => {
+  const glassNotFit = [{ paneId: 'p1', stretches: [{ from: 0, to: 60 }] }];
+  const of = asked([{ ...jobOf('one'), glassNotFit }, jobOf('two')]);
+  const many = manyJobsCase(of);
+  if (!many) throw new Error('no case');
+  const put = (taskId: string, start: number, person = 'm') => ({ taskId, people: [person], start });
+  const assignments = [
+    put('0 film p1', 700),
+    put('0 set up r1', 500),
+    put('0 clean p1', 530),
+    put('1 set up r1', 600),
+    put('1 clean p1', 1440 + 500),
+    put('1 clean p2', 1440 + 540),
+    put('1 clean p3', 800, 'o'),
+  ];
+  const plan: DayPlan = {
+    ...{ format: 'neat-sill/day-plan', version: 1, id: 'jobs', assignments, cost: 0 },
+    ...{ lowerBound: 0, proven: false },
+    unplaced: [{ taskId: '1 film p1', reason: 'time.none' }],
+  };
+  const ends = endsIn(many.day);
+  const iso = (minute: number) => new Date(Date.parse(many.day.start) + minute * 60_000).toISOString();
+  const away = (personId: string, first: number, last: number) => ({
+    personId,
+    from: iso(assignments[first]?.start ?? NaN),
+    to: iso(ends(assignments[last] ?? put('', 0)) ?? NaN),
+  });
+  const [one, two] = daysOfJobs(of, many, plan);
+  // Nobody but m comes to the first job; o is of no account there.
+  expect(one?.visit.workers).toEqual([workers[0]]);
+  expect(one?.visit.around.busy).toEqual([away('m', 3, 3), away('m', 4, 5)]);
+  expect(two?.visit.workers).toEqual(workers);
+  expect(two?.visit.around.busy).toEqual([away('m', 1, 2), away('m', 0, 0)]);
+  expect(one?.visit.around.glassNotFit).toBe(glassNotFit);
+  expect(one?.visit.day.tasks.find(({ id }) => id === 'film p1')?.avoid).toContainEqual({ from: 0, to: 60 });
+  expect(two?.visit.plan.unplaced).toEqual([{ taskId: 'film p1', reason: 'time.none' }]);
+  expect(one?.visit.plan.unplaced).toEqual([]);
+  expect(one?.visit.plan.assignments.map(({ taskId, start }) => [taskId, start])).toEqual([
+    ['film p1', 700],
+    ['set up r1', 500],
+    ['clean p1', 530],
+  ]);
+  expect(one?.visit).toMatchObject({ from: '2027-06-21', days: 2, splits: [] });
 });
