@@ -282,7 +282,43 @@ describe('a unit', () => {
     expect([isIn, schedule.start]).toEqual([true, [495, 525, 555]]);
   });
 
+  test('goes where all of it costs least, not where its first task does', () => {
+    // The first would fit between two for nothing; its second then costs a dear person’s whole visit.
+    const people = [personForTest('o'), personForTest('i', { costPerMin: 100 })];
+    const day = dayForTest([task('p'), task('q'), task('a'), task('b', after(0, 20))], { people });
+    const { schedule, more } = inserted(day, 2, [
+      [0, 495],
+      [1, 555],
+    ]);
+    expect([schedule.start, more]).toEqual([[495, 555, 585, 615], 60 * 70]);
+  });
+
+  test('leaves as much room beside its first task as the others want, before it and behind it', () => {
+    const people = [personForTest('o'), personForTest('i', { can: ['bead', 'look'] })];
+    const busy = (id: string, minutes: number) => task(id, { minutes, needs: 'look' });
+    /** The first is behind 525, and before `next` where there is one; the second, of somebody who is busy up to `until` and from `from` on, right after it. */
+    const startsOf = (until: number, from: number, next: readonly Put[]) =>
+      inserted(
+        dayForTest(
+          [
+            ...[task('p'), task('q'), busy('r', until - 495), busy('s', 30)],
+            ...[task('a', { avoid: [{ from: 900, to: 910 }] }), task('b', { ...after(0, 0), needs: 'bead' })],
+          ],
+          { people },
+        ),
+        4,
+        [[0, 495], ...next, [2, 495, [1]], [3, from, [1]]],
+      ).schedule.start.slice(4);
+    expect(startsOf(595, 625, [[1, 625]])).toEqual([565, 595]);
+    expect(startsOf(590, 620, [[1, 625]])).toEqual([null, null]);
+    expect(startsOf(585, 615, [])).toEqual([555, 585]);
+  });
+
   test('counts how late its own tasks end once', () => {
+    const late = dayForTest([task('a'), task('b', { ...after(0, 300), ...sunTo(700) })], {
+      lateCostPerMin: 100,
+    });
+    expect(inserted(late, 0).schedule.start).toEqual([670, 700]);
     const day = dayForTest([task('a'), task('b', after(0, 300))], { lateCostPerMin: 10 });
     expect(inserted(day, 0).schedule.start).toEqual([495, 525]);
     expect(inserted(day, 0).more).toBe(90 * 70 + 555 * 10);

@@ -5,6 +5,7 @@ import { VISIT_ID } from '@neat-sill/core/job';
 import { jobFileForTest, readingsForTest, recordsForTest } from '@neat-sill/core/testing';
 import { signedIn, type ApiCaller } from '../../testing/caller.ts';
 import { startTestServer, type TestServer, type TestShop } from '../../testing/server.ts';
+import { setQuotas } from '../operating/index.ts';
 import { runDayPlanning } from './run.ts';
 
 let server: TestServer;
@@ -129,6 +130,21 @@ test('stopped, it ends long before its time with the best so far; one that was l
   const lost = server.dayPlannings.at(-1);
   await carryOut(lost);
   expect((await last())?.state).toBe('ready');
+});
+
+test('they count with cut plans among what a shop may have planned at once; one’s own is stopped first', async () => {
+  await setQuotas(server.databaseUrl, shop.id, ['planningsAtOnce=1']);
+  await start();
+  expect((await start()).status).toBe(202);
+  expect((await owner.get('/shop/usage')).body.used.planningsAtOnce).toBe(1);
+  const refused = await start({}, await signedIn(server, shop.emails.installer));
+  expect([refused.status, refused.body.detail]).toEqual([
+    409,
+    expect.stringMatching(/^Your shop may have 1 plannings at once: wait until one is done/),
+  ]);
+  await setQuotas(server.databaseUrl, shop.id, ['planningsAtOnce=6']);
+  await owner.post('/day-plannings/stop', {});
+  expect((await owner.get('/shop/usage')).body.used.planningsAtOnce).toBe(0);
 });
 
 test('with a job that is erased, or somebody who leaves, goes what was planned with them', async () => {

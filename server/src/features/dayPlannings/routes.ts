@@ -7,6 +7,7 @@ import { jobs, people } from '../../db/schema.ts';
 import { notAllowed, notFound } from '../../http/problem.ts';
 import { signedInRoute, type Caller } from '../../http/route.ts';
 import type { TaskQueue } from '../../queue/queue.ts';
+import { refuseOverQuota } from '../quotas/index.ts';
 import { addDayPlanning, lastDayPlanning, stopDayPlannings, toDayPlanning } from './store.ts';
 
 function mayPlanDays({ person }: Caller): void {
@@ -33,6 +34,7 @@ export function dayPlanningRoutes(db: Database, queue: TaskQueue, now: () => Dat
         .where(and(inArray(people.id, body.workerIds), isNull(people.removedAt)));
       if (crew.length < new Set(body.workerIds).size) throw notFound('One of those who come');
       await stopDayPlannings(tx, personId, who.now);
+      await refuseOverQuota(tx, shopId, 'planningsAtOnce', who.now);
       return addDayPlanning(tx, who, body);
     });
     await queue.send('day-planning', { shopId, planningId: row.id });

@@ -1,13 +1,14 @@
 import { DEFAULT_QUOTAS, type QuotaName, type Quotas, type ShopUsage } from '@neat-sill/core/contract';
 import { eq, gt, inArray, isNull, sql } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
-import { jobs, papers, people, pictures, plannings, shops } from '../../db/schema.ts';
+import { dayPlannings, jobs, papers, people, pictures, plannings, shops } from '../../db/schema.ts';
 import { HttpProblem } from '../../http/problem.ts';
 
 const count = sql<number>`count(*)::int`;
 const DAY_MS = 86_400_000;
+const OPEN = ['waiting', 'working'] as const;
 
-/** How much of each there is, of the shop that the transaction acts as. */
+/** How much of each there is, table by table, of the shop that the transaction acts as. */
 const USED: Readonly<Record<QuotaName, (tx: Tx, now: Date) => Promise<readonly { n: number }[]>>> = {
   jobs: (tx) => tx.select({ n: count }).from(jobs),
   people: (tx) => tx.select({ n: count }).from(people).where(isNull(people.removedAt)),
@@ -19,11 +20,16 @@ const USED: Readonly<Record<QuotaName, (tx: Tx, now: Date) => Promise<readonly {
       .select({ n: count })
       .from(papers)
       .where(gt(papers.madeAt, new Date(now.getTime() - DAY_MS))),
-  planningsAtOnce: (tx) =>
-    tx
+  planningsAtOnce: async (tx) => [
+    ...(await tx
       .select({ n: count })
       .from(plannings)
-      .where(inArray(plannings.state, ['waiting', 'working'])),
+      .where(inArray(plannings.state, [...OPEN]))),
+    ...(await tx
+      .select({ n: count })
+      .from(dayPlannings)
+      .where(inArray(dayPlannings.state, [...OPEN]))),
+  ],
 };
 
 const FULL: Readonly<Record<QuotaName, string>> = {
@@ -35,8 +41,8 @@ const FULL: Readonly<Record<QuotaName, string>> = {
 };
 
 async function usedOf(tx: Tx, name: QuotaName, now: Date): Promise<number> {
-  const [row] = await USED[name](tx, now);
-  return row?.n ?? 0;
+  const counts = await USED[name](tx, now);
+  return counts.reduce((sum, { n }) => sum + n, 0);
 }
 
 async function mostOf(tx: Tx, shopId: string): Promise<Quotas> {

@@ -10,7 +10,7 @@ const NAMES: Readonly<Record<QuotaName, string>> = {
   people: 'People',
   pictureBytes: 'Photographs',
   papersADay: 'Papers in the last 24 hours',
-  planningsAtOnce: 'Cut plans being made on the server',
+  planningsAtOnce: 'Plans of cuts and days being made on the server',
 };
 
 const show = (name: QuotaName, value: number) => {

@@ -3,14 +3,11 @@ import { visitClock } from '@neat-sill/core/visits';
 import { countOf } from '@neat-sill/core/units';
 import { scaleLinear } from 'd3';
 import { showMinute, showWeekday } from '../../../ui/format.ts';
-import { daysOfPlan, type DayOfPerson } from './severalRows.ts';
+import { daysOfPlan, letterOf, type DayOfPerson } from './severalRows.ts';
 
 const HOUR = 60;
 /** A stretch with a smaller share of the width than this has no room for a name. */
 const NARROW_SHARE = 0.09;
-
-/** Jobs are told apart by their letter, in the list and on the board. */
-export const letterOf = (at: number) => String.fromCharCode('A'.charCodeAt(0) + (at % 26));
 
 /** Who is where when, day by day: a line for each person with a bar for each stretch at a job; on a phone a list. */
 export function PlannedBoard({ planned, from }: { planned: PlannedJobs; from: string }) {

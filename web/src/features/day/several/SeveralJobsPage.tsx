@@ -16,7 +16,8 @@ import { isDay } from '../visitChoices.ts';
 import { DAYS } from '../VisitForm.tsx';
 import { WhoComes } from '../WhoComes.tsx';
 import { JobsToChoose } from './JobsToChoose.tsx';
-import { letterOf, PlannedBoard } from './PlannedBoard.tsx';
+import { PlannedBoard } from './PlannedBoard.tsx';
+import { letterOf } from './severalRows.ts';
 import { useDayPlanning, useKeepDays, type KeptDays } from './useDayPlanning.ts';
 
 const SEARCHES = ['10', '30', '120'] as const;

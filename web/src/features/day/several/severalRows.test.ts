@@ -1,5 +1,5 @@
 import type { PlannedJobs } from '@neat-sill/core/contract';
-import { daysOfPlan } from './severalRows.ts';
+import { daysOfPlan, letterOf } from './severalRows.ts';
 
 const people = [
   { id: 'm', name: 'Marit' },
@@ -60,4 +60,10 @@ test('everybody is told from job to job, by day; tasks at one job are one stretc
     },
   ]);
   expect(daysOfPlan({ jobs: [] }, local)).toEqual([]);
+});
+
+test('each job has a letter of its own, however many there are', () => {
+  expect([0, 25, 26, 27, 51, 52, 701, 702].map(letterOf)).toEqual([
+    ...['A', 'Z', 'AA', 'AB', 'AZ', 'BA', 'ZZ', 'AAA'],
+  ]);
 });

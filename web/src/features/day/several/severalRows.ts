@@ -24,6 +24,14 @@ export interface PlannedDay {
   readonly people: readonly DayOfPerson[];
 }
 
+const LETTERS = 26;
+
+/** Jobs are told apart by their letter, in the list and on the board: A to Z, then AA and so on. */
+export function letterOf(at: number): string {
+  const letter = String.fromCharCode('A'.charCodeAt(0) + (at % LETTERS));
+  return at < LETTERS ? letter : `${letterOf(Math.floor(at / LETTERS) - 1)}${letter}`;
+}
+
 interface Put {
   readonly at: number;
   readonly personId: string;
