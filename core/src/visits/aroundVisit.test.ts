@@ -113,6 +113,19 @@ describe('small panes that are cleaned together', () => {
     expect(of('film p1')).toEqual([[clean, 620]]);
     expect(of('film p2')).toEqual([[Math.max(clean, 602), 640]]);
     expect(of('film p3')).toEqual([]);
+    // Of one that goes on, its own share of the cleaning counts.
+    const open = deriveJob(
+      {
+        ...recordsForTest({
+          panes: Object.fromEntries(Object.keys(readings).map((id) => [id, { readings: small }])),
+        }),
+        fitting: { p3: { ...done(600, 0), doneAt: null } } as unknown as JobRecords['fitting'],
+      },
+      bookForTest,
+    );
+    const minutes = (id: string) => day.tasks.find((each) => each.id === id)?.minutes ?? 0;
+    const going = factsOfLog({ job: open, day, plan: plan(day), workers, now: iso(601) });
+    expect(going.at(-1)?.to).toBe(600 + Math.round(minutes('film p3') + minutes('clean p1+p2+p3') / 3));
   });
 });
 
@@ -224,6 +237,42 @@ describe('what the fitting log says of a day', () => {
       600 + whole,
     ]);
     expect(facts(logged([[600, null]], null), 900).at(-1)).toEqual(['film p1', expect.any(Number), 901]);
+  });
+
+  test('it was begun with its first tick, and what will be ticked later is not known yet', () => {
+    const two = logged(
+      [
+        [600, null],
+        [640, null],
+      ],
+      660,
+    );
+    expect(facts(two, 700).at(-2)?.[1]).toBe(600);
+    expect(facts(two, 700).at(-1)?.[2]).toBe(660);
+    expect(facts(logged([[650, null]], null), 649)).toEqual([]);
+    expect(facts(logged([[650, null]], null), 650).map(([id]) => id)).toEqual([
+      expect.stringMatching(/^set up/),
+      'clean p1',
+      'film p1',
+    ]);
+    expect(facts(logged([[0, null]], 30), 700).at(-1)).toEqual(['film p1', expect.any(Number), 30]);
+  });
+
+  test('a room was set up as planned where that is before its first pane, else the minute before', () => {
+    const setUp = planned.assignments.find(({ taskId }) => taskId.startsWith('set up'));
+    const minutes = bare.day.tasks.find(({ id }) => id === setUp?.taskId)?.minutes ?? 0;
+    const start = setUp?.start ?? NaN;
+    expect(facts(logged([[start + minutes + 60, null]], null), 1000)[0]).toEqual([
+      setUp?.taskId,
+      start,
+      start + minutes,
+    ]);
+    expect(facts(logged([[start + minutes - 5, null]], null), 1000)[0]).toEqual([
+      setUp?.taskId,
+      start,
+      start + minutes - 5,
+    ]);
+    expect(facts(logged([[start, null]], null), 1000)[0]).toEqual([setUp?.taskId, start - 1, start]);
   });
 
   test('what nobody has begun, or was begun on another day, is no fact', () => {
