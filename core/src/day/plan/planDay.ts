@@ -1,6 +1,6 @@
 import type { DayCase, DayPlan } from '../format/index.ts';
 import { lowerBound, lowerBoundWithout, possibleTasks } from './bound.ts';
-import { modelOf, type Model } from './model.ts';
+import { modelOf, type Model, type ModelTask } from './model.ts';
 import { reasonsFor } from './reasons.ts';
 import type { Schedule } from './schedule.ts';
 import { firstSchedule, improveSchedule } from './search.ts';
@@ -32,23 +32,34 @@ function boundsOf(model: Model, possible: ReadonlySet<number>): (leftOut: number
   };
 }
 
-interface Told {
+/** A case as it is planned, with what can be placed in it at all. */
+interface Known {
   readonly model: Model;
   readonly units: Units;
   readonly possible: ReadonlySet<number>;
   readonly boundWithout: (leftOut: number) => number;
 }
 
-function planFrom(schedule: Schedule, { model, units, possible, boundWithout }: Told): DayPlan {
+function knownOf(day: DayCase): Known {
+  const model = modelOf(day);
+  const units = unitsOf(model);
+  const possible = possibleTasks(model, (task) => units.unitOf[task] === -1);
+  return { model, units, possible, boundWithout: boundsOf(model, possible) };
+}
+
+/** Minutes times hands of what could be placed and is not. */
+const leftOutOf = ({ model, possible }: Known, isOut: (task: ModelTask) => boolean): number =>
+  model.tasks
+    .filter((task) => possible.has(task.number) && isOut(task))
+    .reduce((sum, { task }) => sum + task.minutes * task.hands, 0);
+
+function planFrom(schedule: Schedule, known: Known): DayPlan {
+  const { model, units, possible, boundWithout } = known;
   const { day, tasks, shifts } = model;
   const placed = tasks.filter(({ number }) => schedule.isPlaced(number));
   const cost = schedule.cost();
   const isWhole = placed.length === possible.size;
-  const leftOut = tasks.reduce(
-    (sum, { number, task }) =>
-      possible.has(number) && !schedule.isPlaced(number) ? sum + task.minutes * task.hands : sum,
-    0,
-  );
+  const leftOut = leftOutOf(known, ({ number }) => !schedule.isPlaced(number));
   const least = Math.min(cost, boundWithout(leftOut));
   return {
     ...{ format: 'neat-sill/day-plan', version: 1, id: day.id },
@@ -70,16 +81,9 @@ function planFrom(schedule: Schedule, { model, units, possible, boundWithout }: 
 
 /** What no plan of a case can cost less that leaves out no more than this one. */
 export function boundOfPlan(day: DayCase, { unplaced, cost }: Pick<DayPlan, 'unplaced' | 'cost'>): number {
-  const model = modelOf(day);
-  const units = unitsOf(model);
-  const possible = possibleTasks(model, (task) => units.unitOf[task] === -1);
+  const known = knownOf(day);
   const out = new Set(unplaced.map(({ taskId }) => taskId));
-  const leftOut = model.tasks.reduce(
-    (sum, { number, task }) =>
-      possible.has(number) && out.has(task.id) ? sum + task.minutes * task.hands : sum,
-    0,
-  );
-  return Math.min(cost, boundsOf(model, possible)(leftOut));
+  return Math.min(cost, known.boundWithout(leftOutOf(known, ({ task }) => out.has(task.id))));
 }
 
 /**
@@ -87,20 +91,16 @@ export function boundOfPlan(day: DayCase, { unplaced, cost }: Pick<DayPlan, 'unp
  * less that leaves out no more.
  */
 export function planDay(day: DayCase, effort: DayEffort): DayPlan {
-  const model = modelOf(day);
-  const units = unitsOf(model);
-  const possible = possibleTasks(model, (task) => units.unitOf[task] === -1);
-  const first = firstSchedule(model, units);
-  const about = { model, units, possible, boundWithout: boundsOf(model, possible) };
-  const told = (schedule: Schedule) => planFrom(schedule, about);
-  const { onBetter } = effort;
-  onBetter?.(told(first));
-  const isDone = told(first).proven;
-  const best = improveSchedule(first, units, {
+  const known = knownOf(day);
+  const first = firstSchedule(known.model, known.units);
+  const told = (schedule: Schedule) => planFrom(schedule, known);
+  const plan = told(first);
+  effort.onBetter?.(plan);
+  if (plan.proven) return plan;
+  const best = improveSchedule(first, known.units, {
     ...effort,
-    rounds: isDone ? 0 : effort.rounds,
     patience: effort.patience ?? USUAL_PATIENCE,
-    onBetter: (schedule) => onBetter?.(told(schedule)),
+    onBetter: (schedule) => effort.onBetter?.(told(schedule)),
   });
   return told(best);
 }
