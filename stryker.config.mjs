@@ -4,6 +4,8 @@ export default {
   testRunnerNodeArgs: ['--experimental-vm-modules', '--no-warnings'],
   coverageAnalysis: 'perTest',
   concurrency: 2,
+  // A process grows with every run of tests in it: at some gigabytes it is so slow that faults look found by the time limit.
+  maxTestRunnerReuse: 25,
   tempDirName: '.data/mutants',
   ignorePatterns: ['.data', '**/dist', 'docs', 'e2e'],
   reporters: ['clear-text', 'progress'],
