@@ -175,6 +175,7 @@ test('nothing is asked without days, people or panes; what was done as a plan wa
 
 test('tasks are known by their ids, and others are of no visit', () => {
   expect(visitTaskOf('set up r1/2')).toEqual({ kind: 'setUp', roomId: 'r1/2' });
+  expect(visitTaskOf('film p 1')).toEqual({ kind: 'film', paneId: 'p 1' });
   expect(visitTaskOf('look a room')).toEqual({ kind: 'lookAgain', roomId: 'a room' });
   expect(visitTaskOf('clean p1+p 2')).toEqual({ kind: 'clean', paneIds: ['p1', 'p 2'] });
   expect(visitTaskOf('later 12 p1')).toEqual({ kind: 'later', paneId: 'p1', visit: 12 });
