@@ -1,4 +1,4 @@
-import { earliestAlone } from './alone.ts';
+import { canBeDone, earliestAlone } from './alone.ts';
 import { leastWays } from './leastWays.ts';
 import { MOST_CREWS, type Model, type ModelTask, type Shift } from './model.ts';
 
@@ -11,7 +11,7 @@ import { MOST_CREWS, type Model, type ModelTask, type Shift } from './model.ts';
 export function possibleTasks(model: Model, circular: (task: number) => boolean): ReadonlySet<number> {
   const can = new Set(
     model.tasks
-      .filter((task) => !circular(task.number) && earliestAlone(model, task) !== null)
+      .filter((task) => !circular(task.number) && canBeDone(model, task))
       .map(({ number }) => number),
   );
   // What waits for something impossible, or is tied to it, is impossible too.

@@ -1,4 +1,4 @@
-import { earliestAlone } from './alone.ts';
+import { canBeDone } from './alone.ts';
 import type { WhyUnplaced } from '../format/index.ts';
 import { NO_SKILL, type Stretch } from '../format/index.ts';
 import type { Model, ModelTask } from './model.ts';
@@ -29,7 +29,7 @@ function byItself(model: Model, task: ModelTask): WhyUnplaced | null {
     return Math.min(...lengths) >= minutes + there ? [{ people, minutes }] : [];
   });
   if (longEnough.length === 0) return 'shift.tooShort';
-  if (earliestAlone(model, task) !== null) return null;
+  if (canBeDone(model, task)) return null;
   // Without the sun it could be done; else the hours of its place, or of those who work together, are to blame.
   const open = day.places[task.place]?.open ?? null;
   const opens = ({ from, to }: { from: number; to: number }, minutes: number) =>

@@ -16,7 +16,7 @@ export function withFollowers(schedule: Schedule, { units }: Units, chosen: read
   return out;
 }
 
-/** Chooses what to take out: what stands near one unit in time, place or shift, a whole shift, or anything. */
+/** Chooses what to take out: what stands near one unit in time or place, a whole shift, or anything. */
 export function chooseOut(schedule: Schedule, units: Units, random: () => number): number[] {
   const { model } = schedule;
   const placed = units.units.filter(({ tasks }) => schedule.isPlaced(tasks[0] ?? 0));

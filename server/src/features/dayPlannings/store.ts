@@ -7,11 +7,11 @@ import {
 } from '@neat-sill/core/contract';
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
+import { OPEN_STATES } from '../../db/openStates.ts';
 import { dayPlannings } from '../../db/schema.ts';
 
 type Row = typeof dayPlannings.$inferSelect;
 
-const OPEN = ['waiting', 'working'] as const;
 /** How many of somebody are remembered. */
 const REMEMBERED = 3;
 
@@ -31,7 +31,7 @@ export async function stopDayPlannings(tx: Tx, personId: string, now: Date): Pro
   await tx
     .update(dayPlannings)
     .set({ state: 'stopped', finishedAt: now })
-    .where(and(eq(dayPlannings.askedBy, personId), inArray(dayPlannings.state, [...OPEN])));
+    .where(and(eq(dayPlannings.askedBy, personId), inArray(dayPlannings.state, [...OPEN_STATES])));
 }
 
 export async function addDayPlanning(
@@ -76,7 +76,7 @@ export async function claimDayPlanning(tx: Tx, id: string): Promise<NewDayPlanni
   const [row] = await tx
     .update(dayPlannings)
     .set({ state: 'working' })
-    .where(and(eq(dayPlannings.id, id), inArray(dayPlannings.state, [...OPEN])))
+    .where(and(eq(dayPlannings.id, id), inArray(dayPlannings.state, [...OPEN_STATES])))
     .returning({ asked: dayPlannings.asked });
   return row ? newDayPlanningSchema.parse(row.asked) : null;
 }

@@ -2,6 +2,7 @@ import type { NewPlanning, Planning } from '@neat-sill/core/contract';
 import { cutPlanSchema, type CutPlan } from '@neat-sill/core/cuts';
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
+import { OPEN_STATES } from '../../db/openStates.ts';
 import { plannings } from '../../db/schema.ts';
 
 type Row = typeof plannings.$inferSelect;
@@ -23,14 +24,12 @@ export function toPlanningDto(row: Omit<Row, 'work'>, seen: number): Planning {
   };
 }
 
-const OPEN = ['waiting', 'working'] as const;
-
 /** Stops what is still planned for a job; the best plan so far stays. */
 export async function stopPlannings(tx: Tx, jobId: string, now: Date): Promise<void> {
   await tx
     .update(plannings)
     .set({ state: 'stopped', finishedAt: now })
-    .where(and(eq(plannings.jobId, jobId), inArray(plannings.state, [...OPEN])));
+    .where(and(eq(plannings.jobId, jobId), inArray(plannings.state, [...OPEN_STATES])));
 }
 
 /** How many plannings of a job are remembered. */
@@ -82,7 +81,7 @@ export async function claimPlanning(
   const [row] = await tx
     .update(plannings)
     .set({ state: 'working', startedAt: now })
-    .where(and(eq(plannings.id, id), inArray(plannings.state, [...OPEN])))
+    .where(and(eq(plannings.id, id), inArray(plannings.state, [...OPEN_STATES])))
     .returning({ work: plannings.work, seconds: plannings.seconds });
   return row ?? null;
 }

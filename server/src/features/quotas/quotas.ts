@@ -1,13 +1,12 @@
 import { DEFAULT_QUOTAS, type QuotaName, type Quotas, type ShopUsage } from '@neat-sill/core/contract';
 import { eq, gt, inArray, isNull, sql } from 'drizzle-orm';
 import type { Tx } from '../../db/database.ts';
+import { OPEN_STATES } from '../../db/openStates.ts';
 import { dayPlannings, jobs, papers, people, pictures, plannings, shops } from '../../db/schema.ts';
 import { HttpProblem } from '../../http/problem.ts';
 
 const count = sql<number>`count(*)::int`;
 const DAY_MS = 86_400_000;
-const OPEN = ['waiting', 'working'] as const;
-
 /** How much of each there is, table by table, of the shop that the transaction acts as. */
 const USED: Readonly<Record<QuotaName, (tx: Tx, now: Date) => Promise<readonly { n: number }[]>>> = {
   jobs: (tx) => tx.select({ n: count }).from(jobs),
@@ -24,11 +23,11 @@ const USED: Readonly<Record<QuotaName, (tx: Tx, now: Date) => Promise<readonly {
     ...(await tx
       .select({ n: count })
       .from(plannings)
-      .where(inArray(plannings.state, [...OPEN]))),
+      .where(inArray(plannings.state, [...OPEN_STATES]))),
     ...(await tx
       .select({ n: count })
       .from(dayPlannings)
-      .where(inArray(dayPlannings.state, [...OPEN]))),
+      .where(inArray(dayPlannings.state, [...OPEN_STATES]))),
   ],
 };
 
