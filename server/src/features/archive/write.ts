@@ -101,8 +101,16 @@ export async function writeArchive(
     zip.end();
     const stream = zip.outputStream as Readable;
     zip.on('error', (error: Error) => stream.destroy(error));
-    stream.once('close', () => end());
-    return stream;
+    const parts = async function* (): AsyncGenerator<Buffer> {
+      try {
+        for await (const part of stream) yield part as Buffer;
+        // The shop may be saved again as soon as somebody has the last byte.
+        await client.query('rollback');
+      } finally {
+        end();
+      }
+    };
+    return Readable.from(parts(), { objectMode: false });
   } catch (error) {
     end(error as Error);
     throw error;
